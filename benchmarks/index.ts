@@ -8,7 +8,7 @@ import { hangingStrip, pearLoop } from '#core/stiffness'
 import { matchShelf, refineCandidate, type MatchQuery, type MatchSupply } from '#core/match'
 import { placeOf } from '#core/place'
 import { ADHESIVE_KEYS } from '#core/materials'
-import { knowledgeOf, runMap, samplesFor, type RowCount, type WindowQuestion } from '#core/window'
+import { knowledgeOf, runMap, samplesFor, type Count, type WindowQuestion } from '#core/window'
 import { buildThreads } from '../scripts/lib/workers.mjs'
 import { printLayouts } from './layout'
 import { printLearning } from './learn'
@@ -235,7 +235,7 @@ for (const threads of [1, 2]) {
     let firstMs = 0,
       cells = 0
     await runMap(
-      question, async (q, task) => (await pool.run({ question: q, task }, { name: 'count' }) as { value: RowCount }).value, threads,
+      question, async (q, task) => (await pool.run({ question: q, task }, { name: 'count' }) as { value: Count }).value, threads,
       (part) => {
         firstMs ||= performance.now() - from
         cells = part.cellSteps

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import sharp from 'sharp'
-import { createMap, countRow, samplesFor, tasksOf, type WindowQuestion } from '#core/window'
+import { countDrawings, holdsOf, samplesFor, solesOf, type WindowQuestion } from '#core/window'
 import { learnFrom } from '#core/learn'
 import { toPressSetup, toKnowledge, toLessons, toRecipe } from '#shared/mappers'
 import type { Fabric, PressCloth, Iron, Page as Listed, Rules, Supply, Swatch } from '#shared/schemas'
@@ -211,10 +211,9 @@ test('the server draws the same window as the browser\'s code does', async ({ re
     knowledge: toKnowledge(fabric, supply, recipe.setting.origin),
     seed: 5, samples: samplesFor(1),
   }
-  const map = createMap(1)
-  for (const task of tasksOf(question).filter(t => t.soleC === 150)) map.add(countRow(question, task))
-  const row = map.map().solesC.indexOf(150), wide = map.map().holdsS.length
-  expect(report.bond.slice(row * wide, (row + 1) * wide)).toEqual([...map.map().bond.slice(row * wide, (row + 1) * wide)])
+  const holdsS = holdsOf(1), row = solesOf().indexOf(150)
+  const { bonded, drawn } = countDrawings(question, { solesC: [150], holdsS, from: 0, to: question.samples })
+  expect(report.bond.slice(row * holdsS.length, (row + 1) * holdsS.length)).toEqual(Array.from(bonded, n => n / drawn))
 })
 
 test('and computes with what the swatches of the pairing taught', async ({ request }) => {
@@ -242,10 +241,9 @@ test('and computes with what the swatches of the pairing taught', async ({ reque
     const question: WindowQuestion = {
       setup: toPressSetup(fabric, supply, iron, pressCloth, 'padded', rules), recipe, knowledge, seed: 5, samples: samplesFor(1),
     }
-    const map = createMap(1)
-    for (const task of tasksOf(question).filter(t => t.soleC === 175)) map.add(countRow(question, task))
-    const row = map.map().solesC.indexOf(175), wide = map.map().holdsS.length
-    return { taught: [...map.map().bond.slice(row * wide, (row + 1) * wide)], reported: report.bond.slice(row * wide, (row + 1) * wide) }
+    const holdsS = holdsOf(1), row = solesOf().indexOf(175)
+    const { bonded, drawn } = countDrawings(question, { solesC: [175], holdsS, from: 0, to: question.samples })
+    return { taught: Array.from(bonded, n => n / drawn), reported: report.bond.slice(row * holdsS.length, (row + 1) * holdsS.length) }
   }
   const { taught, reported } = rowWith(learnFrom(typical, lessons).knowledge)
   expect(reported).toEqual(taught)

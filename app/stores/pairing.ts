@@ -71,7 +71,7 @@ export const usePairing = defineStore('pairing', () => {
     if (lessons.length === 0) return
     workers.end(LEARN)
     try {
-      const found = await workers.ask(LEARN, remote => remote.learn(toPlain(known.value!), toPlain(lessons)), 3)
+      const found = await workers.answer(LEARN, 'learn', [known.value, lessons], 3)
       if (mine === asked) learnt.value = found
     } catch (error) {
       // Without lessons the typical spreads stand; that is said, and the board goes on.

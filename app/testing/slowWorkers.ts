@@ -12,7 +12,7 @@ export function slowWorkers() {
     if (at >= 0) waiting.splice(at, 1)
   }
   const workers = {
-    ask: (key: string, of: Work) => new Promise((resolve, reject) => {
+    ask: (key: string, of: Work): Promise<unknown> => new Promise((resolve, reject) => {
       // A task may ask its worker more than once: each call waits for an answer of its own.
       const remote = new Proxy({}, {
         get: (_, what: string) => (...args: unknown[]) => new Promise((answer, fail) => {
@@ -29,6 +29,8 @@ export function slowWorkers() {
       })
       of(remote as never).then(resolve, reject)
     }),
+    answer: (key: string, what: string, asked: unknown[]) =>
+      workers.ask(key, remote => (remote as Record<string, (...all: unknown[]) => Promise<unknown>>)[what]!(...asked)),
     end: (key: string) => { for (const w of waiting.filter(x => x.key === key)) w.fail(new Ended()) },
   }
   return {

@@ -4,7 +4,7 @@ import {
 } from '#core/match'
 import type { IronSetting, Recipe } from '#core/recipe'
 import {
-  countRow, planScraps, pointsOf, sensitivityOf, type PlannedScrap, type RowCount, type RowTask, type Sensitivity, type WindowQuestion,
+  countDrawings, planScraps, pointsOf, sensitivityOf, type PlannedScrap, type Count, type CountTask, type Sensitivity, type WindowQuestion,
 } from '#core/window'
 
 /** As much of a match as a screen can show; the counts say what was left behind. */
@@ -43,7 +43,7 @@ export const shelf = {
   /** The full recipe search for one candidate. */
   refine: (query: MatchQuery, candidate: Candidate): Refined | null => refineCandidate(query, candidate),
 
-  count: (q: WindowQuestion, task: RowTask): RowCount => countRow(q, task, points(q)),
+  count: (q: WindowQuestion, task: CountTask): Count => countDrawings(q, task, points(q)),
   sensitivity: (q: WindowQuestion): Sensitivity => sensitivityOf(q),
   plan: (q: WindowQuestion, settings: IronSetting[], others: Recipe[]): PlannedScrap[] => planScraps(q, settings, others),
 }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { matchShelf, refineCandidate, type MatchQuery, type MatchSupply } from '../match'
 import { placeOf } from '../place'
 import { carryOver, draftRecipe, findOpeners, searchMethod, searchTack, type PressSetup } from '../recipe'
-import { countRow, optionsOf, planScraps, sensitivityOf, TYPICAL_KNOWLEDGE, type Knowledge, type WindowQuestion } from '../window'
+import { countDrawings, optionsOf, planScraps, sensitivityOf, TYPICAL_KNOWLEDGE, type Knowledge, type WindowQuestion } from '../window'
 import { explainPressed, lessonOf } from '.'
 
 const setting = (label: string, meanC: number) => ({ label, meanC, swingC: 10, origin: 'typical' as const })
@@ -85,7 +85,7 @@ describe('what was learned is used everywhere: an iron found to run 14 °C cool'
     expect(seconds(taught)).toBeGreaterThan(seconds(null))
   })
   it('the map, and what moves its edge', () => {
-    const bonded = (k: Knowledge) => countRow(question(k), { soleC: 152, holdsS: [20], from: 0, to: 60 }).bonded[0]!
+    const bonded = (k: Knowledge) => countDrawings(question(k), { solesC: [152], holdsS: [20], from: 0, to: 60 }).bonded[0]!
     expect(bonded(cool)).toBeLessThan(bonded(TYPICAL_KNOWLEDGE))
     expect(sensitivityOf(question(cool)).bonded).toBeLessThan(sensitivityOf(question(TYPICAL_KNOWLEDGE)).bonded)
   })

@@ -1,6 +1,7 @@
 import { mix, placeAmong } from '../numeric'
 import { roomPoints, secondsCost, type HouseHabits, type Recipe } from '../recipe'
-import type { RowCount, RowTask, WindowQuestion } from './row'
+import type { Count, CountTask } from './count'
+import type { WindowQuestion } from './drawing'
 
 export const MAP_FROM_C = 100
 export const MAP_TO_C = 215
@@ -31,36 +32,36 @@ export const holdsOf = (passes: Recipe['passes']): number[] => passes === 1
 /** Samples that a map of this recipe is drawn with. */
 export const samplesFor = (passes: Recipe['passes']): number => passes === 1 ? 200 : 48
 
-/**
- * The work of a map in the order it should be done: first every row with a few drawings, so that there is a picture at once,
- * then the rest in growing portions.
- */
-export function tasksOf(q: WindowQuestion): RowTask[] {
-  const holdsS = holdsOf(q.recipe.passes)
-  const cuts = [0, ...[6, 36, 100].filter(c => c < q.samples), q.samples]
-  return cuts.slice(1).flatMap((to, p) => solesOf().map(soleC => ({ soleC, holdsS, from: cuts[p]!, to })))
+/** Drawings behind the first picture, and in a task: few while there is no picture yet, then more. */
+const FIRST_PICTURE = 6, FEW = 1, MORE = 4
+
+/** The work of a map in the order it should be done: first a few drawings by themselves, so that there is a picture at once. */
+export function tasksOf(q: WindowQuestion): CountTask[] {
+  const solesC = solesOf(), holdsS = holdsOf(q.recipe.passes), tasks: CountTask[] = []
+  for (let from = 0; from < q.samples;) {
+    const to = Math.min(q.samples, from + (from < FIRST_PICTURE ? FEW : MORE))
+    tasks.push({ solesC, holdsS, from, to })
+    from = to
+  }
+  return tasks
 }
 
-/** How many of the tasks make the first picture. */
-export const firstPictureTasks = (): number => solesOf().length
+/** How many tasks make the first picture. */
+export const firstPictureTasks = (q: WindowQuestion): number => Math.min(q.samples, FIRST_PICTURE) / FEW
 
-/** Gathers counted rows into a map; rows may come in any order. */
+/** Gathers counted drawings into a map; they may come in any order. */
 export function createMap(passes: Recipe['passes']) {
   const solesC = solesOf(), holdsS = holdsOf(passes)
   const bonded = new Float64Array(solesC.length * holdsS.length), damage = new Float64Array(bonded.length)
-  const drawn = solesC.map(() => 0)
+  let drawn = 0
   return {
-    add(count: RowCount): void {
-      const r = solesC.indexOf(count.soleC)
-      drawn[r]! += count.drawn
-      for (let h = 0; h < holdsS.length; h++) {
-        bonded[r * holdsS.length + h]! += count.bonded[h]!
-        damage[r * holdsS.length + h]! += count.damage[h]!
-      }
+    add(count: Count): void {
+      drawn += count.drawn
+      count.bonded.forEach((n, i) => { bonded[i]! += n })
+      count.damage.forEach((n, i) => { damage[i]! += n })
     },
     map(): WindowMap {
-      const share = (of: Float64Array) => of.map((n, i) => n / drawn[Math.floor(i / holdsS.length)]!)
-      return { solesC, holdsS, bond: share(bonded), damage: share(damage), drawn: [...drawn] }
+      return { solesC, holdsS, bond: bonded.map(n => n / drawn), damage: damage.map(n => n / drawn), drawn: solesC.map(() => drawn) }
     },
   }
 }

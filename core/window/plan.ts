@@ -1,5 +1,5 @@
 import { heldFor, secondsCost, type IronSetting, type Recipe } from '../recipe'
-import { alongHolds, pointAt, pointsOf, SKETCH, type WindowQuestion } from './row'
+import { alongHolds, pointAt, pointsOf, SKETCH, type WindowQuestion } from './drawing'
 import { draw } from './unknowns'
 
 /** One scrap worth pressing: how, and what is expected there. */

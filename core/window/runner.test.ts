@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { draftRecipe, type Recipe } from '../recipe'
 import {
-  countRow, createMap, firstPictureTasks, planScraps, pointsOf, runMap, samplesFor, solesOf, tasksOf, TYPICAL_KNOWLEDGE, type Part,
-  type RowCount, type RowTask, type WindowQuestion,
+  createMap, firstPictureTasks, planScraps, pointsOf, runMap, samplesFor, solesOf, tasksOf, TYPICAL_KNOWLEDGE, type Count, type CountTask,
+  type Part, type WindowQuestion,
 } from '.'
 import { lawn, poplinSetup } from '../poplin.fixture'
 
@@ -13,25 +13,28 @@ const question: WindowQuestion = { setup, recipe, knowledge: TYPICAL_KNOWLEDGE, 
 
 /** Counts nothing, but says that it was asked. */
 const fake
-  = (asked: RowTask[]) =>
-    async (_q: WindowQuestion, task: RowTask): Promise<RowCount> => {
+  = (asked: CountTask[]) =>
+    async (_q: WindowQuestion, task: CountTask): Promise<Count> => {
       asked.push(task)
+      const cells = task.solesC.length * task.holdsS.length
       return {
-        soleC: task.soleC, drawn: task.to - task.from, bonded: new Uint16Array(task.holdsS.length).fill(task.to - task.from),
-        damage: new Uint16Array(task.holdsS.length), cellSteps: 10,
+        drawn: task.to - task.from, bonded: new Uint16Array(cells).fill(task.to - task.from), damage: new Uint16Array(cells), cellSteps: 10,
       }
     }
 
 describe('the tasks of a map', () => {
-  it('cover every iron and every drawing once', () => {
-    const seen = new Map<number, number[]>()
-    for (const t of tasksOf({ ...question, samples: 200 }))
-      seen.set(t.soleC, [...(seen.get(t.soleC) ?? []), ...Array.from({ length: t.to - t.from }, (_, i) => t.from + i)])
-    expect([...seen.keys()].sort((a, b) => a - b)).toEqual(solesOf())
-    for (const drawn of seen.values()) expect(drawn.sort((a, b) => a - b)).toEqual(Array.from({ length: 200 }, (_, i) => i))
+  it('cover every drawing once, each at every iron', () => {
+    for (const samples of [3, 12, 200]) {
+      const tasks = tasksOf({ ...question, samples })
+      expect(tasks.flatMap(t => Array.from({ length: t.to - t.from }, (_, i) => t.from + i)))
+        .toEqual(Array.from({ length: samples }, (_, i) => i))
+      for (const t of tasks) expect(t.solesC).toEqual(solesOf())
+    }
   })
-  it('the first ones make a whole picture', () => {
-    expect(new Set(tasksOf(question).slice(0, firstPictureTasks()).map(t => t.soleC)).size).toBe(solesOf().length)
+  it('the first ones are small: six drawings are a picture', () => {
+    const first = tasksOf(question).slice(0, firstPictureTasks(question))
+    expect([first.length, first.at(-1)!.to]).toEqual([6, 6])
+    expect(firstPictureTasks({ ...question, samples: 4 })).toBe(4)
   })
   it('two passes are drawn with fewer, for each hold is a run', () => {
     expect(samplesFor(2)).toBeLessThan(samplesFor(1))
@@ -42,20 +45,21 @@ describe('the tasks of a map', () => {
 describe('running a map', () => {
   it('hands every task out once, whatever the workers, and the picture fills', async () => {
     for (const workers of [1, 2, 5]) {
-      const asked: RowTask[] = [], parts: Part[] = []
+      const asked: CountTask[] = [], parts: Part[] = []
       const map = await runMap(question, fake(asked), workers, p => parts.push(p))
       expect(asked.length).toBe(tasksOf(question).length)
       expect(new Set(asked).size).toBe(asked.length)
       expect(map!.drawn.every(n => n === question.samples)).toBe(true)
       expect([...map!.bond].every(b => b === 1)).toBe(true)
-      expect(parts[0]!.done).toBeGreaterThanOrEqual(solesOf().length)
+      expect(parts[0]!.done).toBe(firstPictureTasks(question))
+      expect(parts[0]!.map.drawn[0]).toBe(6)
       expect([...parts[0]!.map.bond].some(Number.isNaN)).toBe(false)
       expect(parts.at(-1)!.done).toBe(asked.length)
       expect(parts.at(-1)!.cellSteps).toBe(10 * asked.length)
     }
   })
   it('stops on request, and says nothing more', async () => {
-    const asked: RowTask[] = []
+    const asked: CountTask[] = []
     let parts = 0
     expect(await runMap(question, fake(asked), 2, () => { parts++ }, () => asked.length >= 5)).toBeNull()
     expect(asked.length).toBeLessThanOrEqual(7)
@@ -64,13 +68,8 @@ describe('running a map', () => {
   it('a fault of a worker reaches the asker', async () => {
     await expect(runMap(question, async () => { throw new Error('the worker is gone') }, 2)).rejects.toThrow('gone')
   })
-  it('two passes: the chances rise with the hold', () => {
-    const twice = { ...question, recipe: { ...recipe, passes: 2 as const }, samples: 8 }
-    const holdsS = [8, 20, 40]
-    const row = countRow(twice, { soleC: 175, holdsS, from: 0, to: 8 })
-    expect(row.bonded[2]!).toBeGreaterThanOrEqual(row.bonded[0]!)
-    const map = createMap(2)
-    expect(map.map().bond.every(Number.isNaN)).toBe(true)
+  it('nothing is known before anything is counted', () => {
+    expect(createMap(2).map().bond.every(Number.isNaN)).toBe(true)
   })
 })
 

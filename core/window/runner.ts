@@ -1,8 +1,12 @@
-import { createMap, tasksOf, type WindowMap } from './map'
-import type { RowCount, RowTask, WindowQuestion } from './row'
+import type { Count, CountTask } from './count'
+import type { WindowQuestion } from './drawing'
+import { createMap, firstPictureTasks, tasksOf, type WindowMap } from './map'
 
 /** Counts one part somewhere: in a browser's worker, or on a server's thread. */
-export type Count = (q: WindowQuestion, task: RowTask) => Promise<RowCount>
+export type Counter = (q: WindowQuestion, task: CountTask) => Promise<Count>
+
+/** The picture is handed over again after so many tasks. */
+const REDRAWN = 8
 
 export interface Part { map: WindowMap, done: number, of: number, cellSteps: number }
 
@@ -12,11 +16,11 @@ export interface Part { map: WindowMap, done: number, of: number, cellSteps: num
  * @returns the finished map, or null where it was stopped
  */
 export async function runMap(
-  q: WindowQuestion, count: Count, workers: number, onPart: (part: Part) => void = () => undefined, stopped: () => boolean = () => false,
+  q: WindowQuestion, count: Counter, workers: number, onPart: (part: Part) => void = () => undefined, stopped: () => boolean = () => false,
 ): Promise<WindowMap | null> {
   const tasks = tasksOf(q)
   const map = createMap(q.recipe.passes)
-  const rows = new Set(tasks.map(t => t.soleC)).size
+  const first = firstPictureTasks(q)
   let next = 0, done = 0, cellSteps = 0
   async function work(): Promise<void> {
     while (next < tasks.length && !stopped()) {
@@ -24,8 +28,7 @@ export async function runMap(
       map.add(counted)
       cellSteps += counted.cellSteps
       done++
-      // Every row once before the first picture, then now and again.
-      if (done >= rows && (done % rows === 0 || done === tasks.length) && !stopped())
+      if ((done === first || (done > first && done % REDRAWN === 0) || done === tasks.length) && !stopped())
         onPart({ map: map.map(), done, of: tasks.length, cellSteps })
     }
   }

@@ -1,4 +1,4 @@
-import { alongHolds, pointAt, pointsOf, SKETCH, type WindowQuestion } from './row'
+import { alongHolds, pointAt, pointsOf, SKETCH, type WindowQuestion } from './drawing'
 import { draw, UNKNOWNS, type Unknown } from './unknowns'
 
 /** How much of the spread at the pin comes from each unknown alone, largest first. */

@@ -1,10 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { draftRecipe, evaluate } from '../recipe'
+import { draftRecipe, evaluate, METHODS } from '../recipe'
 import { normalQuantile } from '../numeric'
 import {
-  alongHolds, chanceAt, countRow, createMap, draw, firstOrder, holdsOf, knowledgeOf, latinHypercube, nearestToSafe, pinMargins, pointAt,
-  pointsOf, safestPlace, sensitivityOf, SKETCH, solesOf, tasksOf, TYPICAL_KNOWLEDGE, type WindowMap, type WindowQuestion,
+  alongHolds, chanceAt, countDrawings, createMap, draw, firstOrder, holdsOf, knowledgeOf, latinHypercube, nearestToSafe, pinMargins,
+  pointAt, pointsOf, safestPlace, sensitivityOf, SKETCH, solesOf, tasksOf, TYPICAL_KNOWLEDGE, type WindowMap, type WindowQuestion,
 } from '.'
 import { lawn, poplinSetup } from '../poplin.fixture'
 
@@ -57,7 +57,7 @@ describe('the map from paths against separate runs', () => {
   })
   it('settles with more drawings: 200 stand within sampling error of 800', () => {
     const at = (samples: number, seed: number) =>
-      countRow(question('mist', { samples, seed }), { soleC: 185, holdsS: [20, 30, 40, 50], from: 0, to: samples })
+      countDrawings(question('mist', { samples, seed }), { solesC: [185], holdsS: [20, 30, 40, 50], from: 0, to: samples })
     const few = at(200, 5),
       many = at(800, 9)
     for (let h = 0; h < 4; h++) {
@@ -66,15 +66,51 @@ describe('the map from paths against separate runs', () => {
     }
   })
   it('the same seed gives the same map, in whatever order the parts come', () => {
-    const q = question('mist', { samples: 14 }), map = (tasks = tasksOf(q)) => {
-      const m = createMap(1)
-      for (const t of tasks.filter(x => x.soleC % 20 === 0)) m.add(countRow(q, t))
-      return m.map()
+    const q = question('mist', { samples: 14 }), solesC = [120, 160, 200], holdsS = [10, 30, 50]
+    const map = (asked: WindowQuestion, tasks = tasksOf(asked)) => {
+      const sum = new Float64Array(9)
+      for (const t of tasks) countDrawings(asked, { ...t, solesC, holdsS }).bonded.forEach((n, i) => { sum[i]! += n })
+      return sum
     }
-    expect(map([...tasksOf(q)].reverse())).toEqual(map())
-    const other = createMap(1)
-    for (const t of tasksOf({ ...q, seed: 4 }).filter(x => x.soleC % 20 === 0)) other.add(countRow({ ...q, seed: 4 }, t))
-    expect(other.map().bond).not.toEqual(map().bond)
+    expect(map(q, [...tasksOf(q)].reverse())).toEqual(map(q))
+    expect(map({ ...q, seed: 4 })).not.toEqual(map(q))
+  })
+  it('parts gathered are chances', () => {
+    const q = question('mist', { samples: 3 }), m = createMap(1)
+    for (const t of tasksOf(q)) m.add(countDrawings(q, t))
+    const { bond, drawn, solesC, holdsS } = m.map()
+    expect([drawn[0], bond[0], bond.at(-1)]).toEqual([3, 0, 1])
+    expect(bond.length).toBe(solesC.length * holdsS.length)
+    for (const b of bond) expect([0, 1, 2, 3]).toContain(Math.round(b * 3 * 1e9) / 1e9)
+  })
+})
+
+describe('what needs no transient is not run', () => {
+  const solesC = [105, 115, 125, 135, 150, 165, 180, 195, 210], holdsS = [3, 6, 9, 12, 16, 20, 26, 32, 40, 50, 60]
+  /** Every drawing at every sole and hold, each looked at by itself. */
+  function whole(q: WindowQuestion) {
+    const points = pointsOf(q), bonded = new Uint16Array(solesC.length * holdsS.length), damage = bonded.slice()
+    let cellSteps = 0
+    for (let i = 0; i < q.samples; i++) solesC.forEach((c, r) => {
+      const at = alongHolds(draw(q.setup, q.recipe, q.knowledge, pointAt(points, i), c, SKETCH), holdsS)
+      cellSteps += at.cellSteps
+      holdsS.forEach((_, h) => {
+        if (at.bond[h]! >= 1) bonded[r * holdsS.length + h]!++
+        if (at.harm[h]! >= 1) damage[r * holdsS.length + h]!++
+      })
+    })
+    return { bonded, damage, cellSteps }
+  }
+  const ways = [...METHODS.map(m => [m, 1] as const), ['dry', 2] as const, ['damp', 2] as const]
+  it.each(ways)('%s, %i passes: the same counts', (method, passes) => {
+    const q = question('mist', {
+      recipe: { ...draftRecipe(setup, method, setting, 'back', passes, 'weight'), holdS: 30 }, samples: passes === 1 ? 12 : 3, seed: 8,
+    })
+    const all = whole(q), counted = countDrawings(q, { solesC, holdsS, from: 0, to: q.samples })
+    expect([counted.bonded, counted.damage]).toEqual([all.bonded, all.damage])
+    expect(counted.drawn).toBe(q.samples)
+    expect(counted.bonded.some(n => n > 0) && counted.damage.some(n => n > 0)).toBe(true)
+    expect(counted.cellSteps).toBeLessThan(all.cellSteps * (passes === 1 ? 0.98 : 0.8))
   })
 })
 

@@ -3,7 +3,7 @@ import { asWished, careLimits, ironStays, stuckStays } from '#core/care'
 import { fitSetting } from '#core/iron'
 import type { DisplayUnits } from '#core/units'
 import { learnFrom } from '#core/learn'
-import { countRow, pointsOf, sensitivityOf, type Knowledge, type RowCount, type RowTask, type WindowQuestion } from '#core/window'
+import { countDrawings, pointsOf, sensitivityOf, type Knowledge, type Count, type CountTask, type WindowQuestion } from '#core/window'
 import { carePairs, careParts, ironSetup, pairKey, stuckThings, type CareThings } from '#shared/caring'
 import { groundFrom, partsOf, usableWidthMm, type GroundRows } from '#shared/cutting'
 import type { PlainLesson } from '#shared/mappers'
@@ -26,10 +26,10 @@ if (process.platform === 'linux') setPriority(0, 5)
 
 let known: { key: string, points: Float64Array } | null = null
 /** Counts one part of a window map. */
-export const count = task(({ question, task: part }: { question: WindowQuestion, task: RowTask }): RowCount => {
+export const count = task(({ question, task: part }: { question: WindowQuestion, task: CountTask }): Count => {
   const key = `${question.samples} ${question.seed}`
   if (known?.key !== key) known = { key, points: pointsOf(question) }
-  return countRow(question, part, known.points)
+  return countDrawings(question, part, known.points)
 })
 /** What the swatches of a pairing teach; what was known before where they contradict each other. */
 export const teach = task(({ knowledge, lessons }: { knowledge: Knowledge, lessons: PlainLesson[] }): Knowledge =>

@@ -36,7 +36,7 @@ const lookNow = (t: Swatch) => appearanceOfJudging(t.washes.at(-1)?.grade ?? t.g
 const photoUrl = (t: Swatch, id: string) => `/api/swatches/${t.id}/photos/${id}`
 const photo = (t: Swatch, stage: PhotoStage) => [...t.photos].reverse().find(f => f.stage === stage)
 
-const { ask, end } = useBoardWorkers()
+const { answer, end } = useBoardWorkers()
 const EXPLAIN = 'explain'
 onScopeDispose(() => end(EXPLAIN))
 watch(
@@ -54,7 +54,7 @@ watch(
     }
     end(EXPLAIN)
     try {
-      const found = await ask(EXPLAIN, remote => remote.explain(toPlain(pressed), toPlain(pairing.taught)), 1)
+      const found = await answer(EXPLAIN, 'explain', [pressed, pairing.taught], 1)
       if (chosen.value?.id === t.id) explained.value = found
     } catch (error) {
       problem.value = faultOf(error) ?? problem.value

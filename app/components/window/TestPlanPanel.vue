@@ -16,7 +16,7 @@ const scraps = shallowRef<PlannedScrap[] | null>(null)
 const plans = ref<Plan[]>([])
 const problem = ref<string | null>(null)
 const working = ref(false)
-const { ask, end } = useBoardWorkers()
+const { answer, end } = useBoardWorkers()
 const PLAN = 'plan'
 onScopeDispose(() => end(PLAN))
 
@@ -46,7 +46,7 @@ async function think(): Promise<void> {
     const limit = fabricLimit(selection.fabric!, selection.blendRule, toEvidence(selection.fabric!))
     const settings = allowedSettings(selection.iron?.settings ?? [], limit, pairing.taught.soleOffsetC)
     end(PLAN)
-    scraps.value = await ask(PLAN, remote => remote.plan(toPlain(q), toPlain(settings), toPlain(others.value)), 1)
+    scraps.value = await answer(PLAN, 'plan', [q, settings, others.value], 1)
     problem.value = null
   } catch (error) {
     problem.value = faultOf(error) ?? problem.value

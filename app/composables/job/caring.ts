@@ -38,9 +38,8 @@ export function useCaring() {
     if (!pair) return
     working.value++
     try {
-      const b = toPlain(ironSetup(pair, selection.rules))
       const [rest, { rows }, washes] = await Promise.all([
-        workers.ask(`stays ${key}`, remote => remote.stays(b)),
+        workers.answer(`stays ${key}`, 'stays', [ironSetup(pair, selection.rules)]),
         $fetch<Page<Swatch>>('/api/pairings', { query: { fabricId: pair.fabric.id, supplyId: pair.supply.id, size: 1 } }),
         $fetch<SupplyWashes>(`/api/supplies/${pair.supply.id}/washes`),
       ])
@@ -56,7 +55,7 @@ export function useCaring() {
   async function lookAt({ key, layers, of }: typeof stuckOn.value[number]): Promise<void> {
     working.value++
     try {
-      const found = await workers.ask(`stays ${key}`, remote => remote.stuckStays(toPlain(layers)))
+      const found = await workers.answer(`stays ${key}`, 'stuckStays', [layers])
       if (stuckOn.value.some(s => s.key === key && s.of === of)) stuck.value = new Map([...stuck.value, [key, { of, stays: found }]])
     } catch (error) {
       problem.value = faultOf(error) && problemOf(error).detail

@@ -39,7 +39,7 @@ export function useFaultyPressing(problem: Ref<string | null>) {
     }
     try {
       const [{ causes, course }, missed] = await Promise.all([
-        workers.ask(EXPLAIN, remote => remote.explain(toPlain(p), toPlain(pairing.taught)), 1), missedIn(t),
+        workers.answer(EXPLAIN, 'explain', [p, pairing.taught], 1), missedIn(t),
       ])
       if (swatch.value?.id === t.id)
         pressed.value = { bond: course.finalBond, flags: course.flags, causes: causes.map(c => c.why), missed,

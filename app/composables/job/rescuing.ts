@@ -80,7 +80,7 @@ export function useRescuing() {
     workers.end(REMEDY)
     if (!c || !p) return
     try {
-      const found = await workers.ask(REMEDY, remote => remote.remedy(c, toPlain(p), toPlain(pairing.taught)), 1)
+      const found = await workers.answer(REMEDY, 'remedy', [c, p, pairing.taught], 1)
       if (cause.value === c) remedy.value = found
     } catch (error) {
       problem.value = faultOf(error) ?? problem.value

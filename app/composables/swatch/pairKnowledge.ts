@@ -36,8 +36,8 @@ export function usePairKnowledge() {
       fabric, supplies, irons: library.irons, pressCloths: library.pressCloths, rules: selection.rules,
     })
     if (own.length === 0) return null
-    const before = toPlain(toKnowledge(fabric, supply, iron.settings[0]?.origin ?? 'typical')), plainly = toPlain(own)
-    const { contradicts, knowledge } = await workers.ask(key, remote => remote.learn(before, plainly), priority)
+    const before = toKnowledge(fabric, supply, iron.settings[0]?.origin ?? 'typical')
+    const { contradicts, knowledge } = await workers.answer(key, 'learn', [before, own], priority)
     return contradicts ? null : optionsOf(knowledge)
   }
   return { swatchesOf, groundOf, leadOf, taughtBy }

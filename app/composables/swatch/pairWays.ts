@@ -1,5 +1,5 @@
 import { proofOf } from '#core/learn'
-import { adhesiveOf, type EvaluateOptions, type Recipe, type Tack } from '#core/recipe'
+import { adhesiveOf, type EvaluateOptions, type Recipe } from '#core/recipe'
 import type { OperationKind } from '#core/session'
 import type { isPressedOn } from '#shared/mappers'
 import { proofGroundOf, toPressSetup, toProofSwatch, toRecipe } from '#shared/mappers'
@@ -56,23 +56,23 @@ export function usePairWays() {
   async function workOut(
     fabric: Fabric, supply: Supply, iron: Iron, kind: OperationKind, over: readonly Supply[], since: number,
   ): Promise<PairWay> {
-    const taught = toPlain(await taughtOf(fabric, supply, iron, since))
+    const taught = await taughtOf(fabric, supply, iron, since)
     const { rules, pressCloth, chosen: { surface } } = selection
-    const b = toPlain(toPressSetup(fabric, supply, iron, pressCloth, surface, rules, over))
+    const b = toPressSetup(fabric, supply, iron, pressCloth, surface, rules, over)
     const here = { ironId: iron.id, surface, pressClothId: pressCloth?.id ?? null, standing: 'estimated' as const, predicted: null,
       recipe: null }
     if (kind === 'tack') {
       // Under its own paper: no press cloth.
-      const tack = await workers.ask<Tack>('pairs', async remote => (await remote.tack(b, taught)) as Tack)
+      const tack = await workers.answer('pairs', 'tack', [b, taught])
       return 'blocked' in tack ? { ...here, blocked: tack.blocked } : { ...here, pressClothId: null, recipe: tack.recipe, blocked: null }
     }
     const rows = over.length === 0 && kind === 'fuse' ? await swatchesOf(fabric, supply, since) : [], { washes } = selection.house
     const on = pairs.groundOf(fabric, supply, iron), lead = pairs.leadOf(rows, on)
     if (lead) {
-      const kept = toPlain(toRecipe(lead.swatch.recipe)), recipe = await workers.ask('pairs', remote => remote.cooled(b, kept, taught))
+      const recipe = await workers.answer('pairs', 'cooled', [b, toRecipe(lead.swatch.recipe), taught])
       return { ...here, recipe, standing: STANDING[lead.state], predicted: lead.swatch.predicted, blocked: null }
     }
-    const answer = await workers.ask('pairs', remote => remote.leading(b, taught))
+    const answer = await workers.answer('pairs', 'leading', [b, taught])
     if (!answer?.recipe || !answer.course || answer.blocked) return { ...here, blocked: answer?.blocked ?? { why: 'noSettings' } }
     const { finalBond, harm, peakC, flags } = answer.course
     return {

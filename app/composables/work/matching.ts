@@ -13,7 +13,7 @@ let shelves = 0
  * refining the answer as they arrive. A newer question ends the older search.
  */
 export function useMatching(query: Ref<MatchQuery | null>, shelf: Ref<MatchSupply[] | null>) {
-  const { ask: work, end } = useBoardWorkers()
+  const { ask: work, answer, end } = useBoardWorkers()
   const ranked = shallowRef<Ranked | null>(null)
   const refined = shallowRef<Refined[]>([])
   const progress = ref<{ done: number, of: number } | null>(null)
@@ -41,7 +41,7 @@ export function useMatching(query: Ref<MatchQuery | null>, shelf: Ref<MatchSuppl
       if (todo.length === 0) break
       progress.value = { done: 0, of: todo.length }
       await Promise.all(todo.map(async (candidate) => {
-        const one = await work(REFINE, remote => remote.refine(asked, toPlain(candidate)))
+        const one = await answer(REFINE, 'refine', [asked, candidate])
         if (mine !== question || !one) return
         refined.value = [...refined.value, one]
         if (progress.value) progress.value = { ...progress.value, done: progress.value.done + 1 }
@@ -58,13 +58,13 @@ export function useMatching(query: Ref<MatchQuery | null>, shelf: Ref<MatchSuppl
     if (!query.value || held.id === 0) return
     const asked = toPlain(query.value)
     try {
-      const answer = await work(RANK, async (remote) => {
+      const order = await work(RANK, async (remote) => {
         await withShelf(remote)
         return remote.rank(asked)
       }, 1)
       if (mine !== question) return
       refined.value = []
-      ranked.value = answer
+      ranked.value = order
       problem.value = null
       await refine(mine, asked)
     } catch (error) {

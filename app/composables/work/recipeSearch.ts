@@ -15,7 +15,7 @@ const KEY = 'recipes', OPENERS = 'openers'
 export function useRecipeSearch(
   setup: Ref<PressSetup | null>, taught: Ref<EvaluateOptions>, tested: Ref<Recipe | null>, tacked: Ref<boolean>, others: Ref<OwnIron[]>,
 ) {
-  const { ask, end } = useBoardWorkers()
+  const { answer, end } = useBoardWorkers()
   const found = ref<Partial<Record<Way, Answer>>>({})
   const carried = shallowRef<CarriedOver | null>(null)
   const tack = shallowRef<Tack | null>(null)
@@ -45,18 +45,18 @@ export function useRecipeSearch(
     carried.value = tack.value = openers.value = problem.value = null
     if (!setup.value) return
     searching.value = true
-    const b = toPlain(setup.value), t = toPlain(taught.value), own = tested.value && toPlain(tested.value)
+    const b = setup.value, t = taught.value, own = tested.value
     try {
       await Promise.all([
         ...WAYS.map(async (way) => {
-          const answer = await ask(KEY, remote => remote.way(b, way, t, own), PRIORITY)
-          if (mine === asked && answer) found.value = { ...found.value, [way]: answer }
+          const one = await answer(KEY, 'way', [b, way, t, own], PRIORITY)
+          if (mine === asked && one) found.value = { ...found.value, [way]: one }
         }),
-        ask(KEY, remote => remote.carried(b, t), PRIORITY).then((c) => {
+        answer(KEY, 'carried', [b, t], PRIORITY).then((c) => {
           if (mine === asked) carried.value = c
         }),
         tacked.value
-          ? ask<Tack>(KEY, async remote => (await remote.tack(b, t)) as Tack).then((a) => {
+          ? answer(KEY, 'tack', [b, t]).then((a) => {
               if (mine === asked) tack.value = a
             })
           : null,
@@ -75,7 +75,7 @@ export function useRecipeSearch(
     looking.value = true
     const mine = asked
     try {
-      const opens = await ask(OPENERS, remote => remote.openers(toPlain(setup.value!), toPlain(taught.value), toPlain(others.value)))
+      const opens = await answer(OPENERS, 'openers', [setup.value, taught.value, others.value])
       if (mine === asked) openers.value = opens
     } catch (error) {
       if (mine === asked) problem.value = faultOf(error)

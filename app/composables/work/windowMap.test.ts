@@ -35,8 +35,11 @@ afterEach(() => {
   vi.useRealTimers()
 })
 
+/** No test has the question of another: what was drawn once is kept. */
+let first = 0
+beforeEach(() => { first += 10 })
 const questionOf = (holdS: number, meanC = 150, seed = 1) =>
-  ({ seed, recipe: { holdS, coolS: 30, setting: { label: 'wool', meanC, swingC: 7, origin: 'typical' } } }) as unknown as WindowQuestion
+  ({ seed: first + seed, recipe: { holdS, coolS: 30, setting: { label: 'wool', meanC, swingC: 7, origin: 'typical' } } }) as unknown as WindowQuestion
 const begin = () => {
   const question = ref<WindowQuestion | null>(questionOf(12))
   return { question, window: scope.run(() => useWindowMap(question))! }
@@ -79,6 +82,21 @@ describe('the map of a safe window', () => {
     here.ran[0]!.fail(new Error('late'))
     await slow.settled()
     expect([window.map.value, window.problem.value]).toEqual([null, null])
+  })
+  it('one that was drawn whole is there at once when it is asked again; one that was stopped is drawn anew', async () => {
+    const { question, window } = begin()
+    here.ran[0]!.done({ whole: 1 })
+    await slow.settled()
+    question.value = questionOf(12, 150, 2)
+    await slow.settled()
+    window.stop()
+    here.ran[1]!.done(null)
+    question.value = questionOf(30)
+    await slow.settled()
+    expect([window.map.value, window.progress.value, window.wholeMs.value, here.ran.length]).toEqual([{ whole: 1 }, null, null, 2])
+    question.value = questionOf(12, 150, 2)
+    await slow.settled()
+    expect([here.ran.length, window.map.value, window.progress.value]).toEqual([3, null, { done: 0, of: 1 }])
   })
   it('nothing to ask, nothing shown; stopped, what is drawn stays; a fault is a sentence', async () => {
     const { question, window } = begin()

@@ -1,16 +1,20 @@
 import { runMap, type Sensitivity, type WindowMap, type WindowQuestion } from '#core/window'
+import { createKeptAnswers } from './keptAnswers'
 
 /** The pin's place is no part of a map: the same map serves every pin. */
 const mapKey = (q: WindowQuestion): string =>
   JSON.stringify({ ...q, recipe: { ...q.recipe, holdS: 0, coolS: 0, setting: { swingC: q.recipe.setting.swingC } } })
 let windows = 0
+/** Maps that were drawn whole: whoever comes back to one has it at once. */
+const keptMaps = createKeptAnswers<WindowMap>(20)
 
 /**
- * Draws the map of a question on all cores: a coarse picture first, then refined; a newer question ends the older.
+ * Draws the map of a question on all cores: a coarse picture first, then refined; a newer question ends the older. One that was drawn
+ * before is shown as it was.
  * What moves the edge most is worked out once the map stands and the pin rests.
  */
 export function useWindowMap(question: Ref<WindowQuestion | null>) {
-  const { ask, end } = useBoardWorkers()
+  const { ask, answer, end } = useBoardWorkers()
   const mapJobs = `map ${++windows}`, edgeJobs = `edge ${windows}`
   const map = shallowRef<WindowMap | null>(null)
   const progress = ref<{ done: number, of: number } | null>(null)
@@ -31,17 +35,20 @@ export function useWindowMap(question: Ref<WindowQuestion | null>) {
       return
     }
     const q = toPlain(question.value)
-    const from = performance.now()
-    progress.value = { done: 0, of: 1 }
+    const from = performance.now(), key = mapKey(q), known = keptMaps.get(key)
+    progress.value = known ? null : { done: 0, of: 1 }
     try {
-      const whole = await runMap(q, (asking, task) => ask(mapJobs, remote => remote.count(asking, task)), workerCount(), (part) => {
+      const whole = known?.answer ?? await runMap(q, (asking, task) => ask(mapJobs, remote => remote.count(asking, task)), workerCount(), (part) => {
         firstMs.value ??= performance.now() - from
         map.value = part.map
         progress.value = { done: part.done, of: part.of }
       }, () => mine !== asked)
       if (mine !== asked) return
-      wholeMs.value = performance.now() - from
-      if (whole) map.value = whole
+      wholeMs.value = known ? null : performance.now() - from
+      if (whole) {
+        map.value = whole
+        keptMaps.keep(key, whole)
+      }
       progress.value = null
       await weigh()
     } catch (error) {
@@ -54,7 +61,7 @@ export function useWindowMap(question: Ref<WindowQuestion | null>) {
     end(edgeJobs)
     if (!question.value || progress.value) return
     try {
-      sensitivity.value = await ask(edgeJobs, remote => remote.sensitivity(toPlain(question.value!)))
+      sensitivity.value = await answer(edgeJobs, 'sensitivity', [question.value])
     } catch (error) {
       problem.value = faultOf(error) ?? problem.value
     }

@@ -1,6 +1,6 @@
 import { bondAtHold, evaluate, harmAtHold, heldFor, holdPath, type PressSetup, type EvaluateOptions, type Recipe } from '../recipe'
 import { latinHypercube } from './hypercube'
-import { draw, UNKNOWNS, type Drawing, type Knowledge } from './unknowns'
+import { UNKNOWNS, type Drawing, type Knowledge } from './unknowns'
 
 /**
  * The grid of a map: some third of the work of an exact run; moves the time to a bond by some 2 %, at worst by 6, where the unknowns
@@ -18,12 +18,6 @@ export interface WindowQuestion {
   /** Points of the hypercube; every task draws from the same ones. */
   samples: number
 }
-
-/** A part of a map: one sole temperature, some of the samples. */
-export interface RowTask { soleC: number, holdsS: readonly number[], from: number, to: number }
-
-/** How many of the drawings bonded, and how many were hurt, at each hold. */
-export interface RowCount { soleC: number, drawn: number, bonded: Uint16Array, damage: Uint16Array, cellSteps: number }
 
 export const pointsOf = (q: Pick<WindowQuestion, 'samples' | 'seed'>): Float64Array => latinHypercube(q.samples, UNKNOWNS.length, q.seed)
 
@@ -49,21 +43,4 @@ export function alongHolds(d: Drawing, holdsS: readonly number[]): { bond: Float
     cellSteps += o.run.cellSteps
   })
   return { bond, harm, cellSteps }
-}
-
-/** Counts one part of the map. Deterministic; the same in a browser's worker and on the server. */
-export function countRow(q: WindowQuestion, task: RowTask, points = pointsOf(q)): RowCount {
-  const bonded = new Uint16Array(task.holdsS.length), damage = new Uint16Array(task.holdsS.length)
-  let cellSteps = 0
-  for (let i = task.from; i < task.to; i++) {
-    const {
-      bond, harm, cellSteps: cells,
-    } = alongHolds(draw(q.setup, q.recipe, q.knowledge, pointAt(points, i), task.soleC, SKETCH), task.holdsS)
-    cellSteps += cells
-    for (let h = 0; h < bonded.length; h++) {
-      if (bond[h]! >= 1) bonded[h]!++
-      if (harm[h]! >= 1) damage[h]!++
-    }
-  }
-  return { soleC: task.soleC, drawn: task.to - task.from, bonded, damage, cellSteps }
 }

@@ -1,0 +1,22 @@
+/**
+ * Answers by what was asked: the one used longest ago is let go first.
+ * @param most so many are kept
+ */
+export function createKeptAnswers<T>(most: number) {
+  const kept = new Map<string, T>()
+  return {
+    /** @returns nothing where it was not asked, or was let go since */
+    get(asked: string): { answer: T } | null {
+      if (!kept.has(asked)) return null
+      const answer = kept.get(asked)!
+      kept.delete(asked)
+      kept.set(asked, answer)
+      return { answer }
+    },
+    keep(asked: string, answer: T): void {
+      kept.delete(asked)
+      kept.set(asked, answer)
+      if (kept.size > most) kept.delete(kept.keys().next().value!)
+    },
+  }
+}
