@@ -6,6 +6,7 @@ import type { Cutting } from '#shared/schemas'
 import { readDxf } from '#shared/dxf'
 import { boundsOf } from '#core/geometry'
 import { ownBoard } from './board'
+import { looked } from './looking'
 
 const board = ownBoard()
 test.use({ testIdAttribute: 'data-test' })
@@ -76,6 +77,40 @@ async function projected(page: Page): Promise<void> {
   await expect(view).toHaveCount(0)
 }
 
+/** What so many garments take on this roll and on one of another width; the layout of several goes out for a plotter. */
+async function compared(page: Page): Promise<void> {
+  await page.getByTestId('spread-open').click()
+  const dialog = page.getByRole('dialog', { name: 'Widths and layers' }), rows = dialog.getByTestId('rolls').locator('tbody tr')
+  await dialog.getByLabel('Garments wanted').fill('4')
+  await dialog.getByLabel('Another width').fill('1,2 m')
+  await dialog.getByTestId('add-width').click()
+  const wide = rows.filter({ hasText: '1200 mm wide' }), cell = (n: number) => wide.locator('td').nth(n).getByRole('button')
+  await expect(dialog.getByTestId('least')).toContainText(/^Least (money|fabric): /)
+  await expect(cell(1)).toContainText('2 layers of')
+  await expect(cell(0)).toContainText('4 layers of')
+  await looked(page, 'widths and layers')
+  const stop = dialog.getByRole('button', { name: 'Stop searching' })
+  if (await stop.isVisible()) await stop.click({ timeout: 1000 }).catch(() => undefined)
+  // Two together take no more than two one after the other; their layout goes out with every piece twice.
+  const metres = async (n: number) => Number((await cell(n).locator('b').innerText()).replace(/[^\d.]/g, ''))
+  expect(await metres(1)).toBeLessThanOrEqual(await metres(0))
+  const pieces = async (n: number) => {
+    await cell(n).click()
+    await expect(cell(n)).toHaveAttribute('aria-pressed', 'true')
+    const saving = page.waitForEvent('download')
+    await dialog.getByTestId('marker-dxf').click()
+    const saved = readDxf(readFileSync(await (await saving).path()))
+    return 'pieces' in saved ? saved.pieces.length : 0
+  }
+  const single = await pieces(0)
+  expect(single).toBeGreaterThan(0)
+  expect(await pieces(1)).toBe(2 * single)
+  await wide.getByRole('button', { name: 'Leave out' }).click()
+  await expect(wide).toHaveCount(0)
+  await page.keyboard.press('Escape')
+  await expect(dialog).toHaveCount(0)
+}
+
 test('a pattern of three sizes comes in as DXF, is backed, laid, cut, and goes out again', async ({ page }) => {
   const NAME = 'Pattern from outside', supply = await board.supply(page, 'B-12'), fabric = await board.fabric(page, 'TW-01')
   const job = await board.jobOf(page, NAME, [], { fabrics: [{ fabricId: fabric.id, place: 'cuff', supplyId: supply.id }] as never })
@@ -141,6 +176,7 @@ test('a pattern of three sizes comes in as DXF, is backed, laid, cut, and goes o
   expect((await saved('layout-paper')).toString('latin1', 0, 5)).toBe('%PDF-')
   expect((await saved('layout-svg')).toString()).toContain('data-role="outline"')
   await page.keyboard.press('Escape')
+  await compared(page)
   await projected(page)
   await page.getByRole('button', { name: /Cut this/ }).click()
   await page.getByRole('button', { name: 'Record as cut' }).click()

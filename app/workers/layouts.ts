@@ -2,15 +2,17 @@
 import { firstLayout, fitOnOffcuts, searchOn, type Layout, type LayoutPiece, type LayoutTask, type Offcut,
   type OffcutPlacement } from '#core/layout'
 import { improveOrder, orderBoundS, orderOf, type Order, type OrderTask } from '#core/order'
+import { createKeptAnswers } from '~/composables/work/keptAnswers'
 import { coverPiece, type Coverage, type CoverageQuestion } from '#core/positions'
 
 export type Ordered = Order & { boundS: number }
 
-/** The layout that is being looked for: kept, so that what was worked out of its pieces is not worked out again. */
-let laying: { id: string, task: LayoutTask } | null = null
-const taskOf = (id: string, task: LayoutTask): LayoutTask => {
-  if (laying?.id !== id) laying = { id, task }
-  return laying.task
+/** Layouts that are being looked for: kept, so that what was worked out of their pieces is not worked out again. */
+const laying = createKeptAnswers<LayoutTask>(8)
+function taskOf(id: string, task: LayoutTask): LayoutTask {
+  const own = laying.get(id)?.answer ?? task
+  laying.keep(id, own)
+  return own
 }
 /** Rounds at once: as many as take a quarter of the time, and no more than this. */
 const MOST_ROUNDS = 4000, FIRST_ROUNDS = 4

@@ -1,11 +1,12 @@
 /** Pieces on the width of a roll: the layout, its bound, its check, what is left of the roll, and how it is chalked. */
 export { GRAIN_DEG, turnsOf, type Grain, type LayoutPiece } from './piece'
-export type { Layout, LayoutTask } from './board'
+export type { Layout, LayoutTask, Placement } from './board'
 export { firstLayout, improveLayout, searchOn } from './search'
 export { squeezeLayout } from './squeeze'
 export { boundMm } from './bound'
 export { laidOutline, layoutFaults, type LayoutFault } from './check'
 export { canHoldSquare, fitOnOffcuts, leftOver, type Offcut, type OffcutPlacement } from './offcuts'
+export { garmentCounts, LAYER_END_MM, severalOf, spreadOf, type Spread } from './spread'
 export { chalkMarks } from './chalk'
 export { buttStrips, pieceFrom } from './butt'
 export { cutJigsaw } from './jigsaw'

@@ -42,7 +42,7 @@ function edgeOnPath(d: Drawing, holdsS: readonly number[], near: Edge | null): E
   return { ...whole, cellSteps: whole.cellSteps + short.cellSteps }
 }
 
-/** The edge of one drawing for two passes, where each hold is a run of its own: halved until it is found, bond and harm by the same runs. */
+/** The edge of one drawing for two passes, where each hold is a run of its own: halved until it is found. */
 function edgeByRuns(d: Drawing, holdsS: readonly number[]): Edge {
   const known = new Map<number, { bond: number, harm: number }>(), last = holdsS.length - 1
   let cellSteps = 0

@@ -8,5 +8,5 @@ export {
   solesOf, SURE, tasksOf, type PinMargins, type WindowMap,
 } from './map'
 export { planScraps, type PlannedScrap } from './plan'
-export { runMap, type Part } from './runner'
+export { runMap, type Counter, type Part } from './runner'
 export { firstOrder, sensitivityOf, type Sensitivity } from './sensitivity'

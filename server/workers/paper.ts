@@ -7,7 +7,7 @@ import { countDrawings, pointsOf, sensitivityOf, type Knowledge, type Count, typ
 import { carePairs, careParts, ironSetup, pairKey, stuckThings, type CareThings } from '#shared/caring'
 import { groundFrom, partsOf, usableWidthMm, type GroundRows } from '#shared/cutting'
 import type { PlainLesson } from '#shared/mappers'
-import { plotted, plottedLayout } from '#shared/plot'
+import { plotted, plottedOnRoll } from '#shared/plot'
 import type { ChalkQuery, Job, JobPiece, LayoutPart, PaperBody, Plan, CareCardQuery, Supply, Swatch, Workroom } from '#shared/schemas'
 import { careCardText } from '#shared/words'
 import { chalkPdf } from '../pdf/chalk'
@@ -52,7 +52,7 @@ interface ChalkAsked extends JobSheet { supply: Supply, parts: readonly LayoutPa
 export const chalk = task(async ({ jobName, supply, pieces, parts, ground, units, as }: ChalkAsked): Promise<string | Uint8Array> => {
   const own = groundFrom(ground)
   if (as === 'pdf') return chalkPdf(jobName, supply, pieces, parts, own, units)
-  const layout = plottedLayout(partsOf(pieces, supply.id, own), parts, usableWidthMm(supply))
+  const layout = plottedOnRoll(partsOf(pieces, supply.id, own), parts, usableWidthMm(supply))
   if (as === 'paper') return layoutPdf(`${supply.name}: ${jobName}`, layout, units)
   return plotted(layout, as, as === 'svg' ? await facesWithin(layout.parts.map(p => p.name).join(' ')) : [])
 })

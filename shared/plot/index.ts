@@ -4,7 +4,7 @@ import { layoutSvg, type SvgFace } from '../svg'
 import { writeHpgl } from './hpgl'
 import type { PlottedLayout } from './laid'
 
-export { plottedLayout, type PlottedLayout } from './laid'
+export { plottedLayout, plottedOnRoll, type PlottedLayout } from './laid'
 
 /** What a layout can be written as, and what kind of file that is. */
 export const PLOT_FORMATS = {

@@ -1,6 +1,6 @@
 import { laidMarks, type Marks } from '#core/cut'
 import { boundsOf, type Outline } from '#core/geometry'
-import { GRAIN_DEG, laidOutline } from '#core/layout'
+import { GRAIN_DEG, laidOutline, type Placement } from '#core/layout'
 import { partId, type Part } from '../cutting'
 import type { LayoutPart } from '../schemas'
 
@@ -18,11 +18,11 @@ export interface PlottedLayout {
   longMm: number
 }
 
-/** What lies on the roll, as it is drawn for a plotter or another program. What lies on offcuts is cut by hand. */
-export function plottedLayout(parts: readonly Part[], placed: readonly LayoutPart[], wideMm: number): PlottedLayout {
+/** What lies on a roll, as it is drawn for a plotter or another program; what lies there and is no part is passed over. */
+export function plottedLayout(parts: readonly Part[], placed: readonly Placement[], wideMm: number): PlottedLayout {
   const byId = new Map(parts.map(p => [p.id, p]))
   const plotted = placed.flatMap((at): PlottedPart[] => {
-    const part = at.offcutId === null ? byId.get(partId(at)) : undefined
+    const part = byId.get(at.id)
     if (!part) return []
     const own = GRAIN_DEG[part.grain]
     return [{
@@ -32,3 +32,7 @@ export function plottedLayout(parts: readonly Part[], placed: readonly LayoutPar
   })
   return { parts: plotted, wideMm, longMm: Math.max(0, ...plotted.map(p => boundsOf(p.outline).top)) }
 }
+
+/** The parts of a job that lie on its roll. What lies on offcuts is cut by hand. */
+export const plottedOnRoll = (parts: readonly Part[], placed: readonly LayoutPart[], wideMm: number): PlottedLayout =>
+  plottedLayout(parts, placed.filter(at => at.offcutId === null).map(at => ({ ...at, id: partId(at) })), wideMm)

@@ -7,7 +7,7 @@ import { readDxf } from '../dxf'
 import { idOf } from '../kept.fixture'
 import type { LayoutPart } from '../schemas'
 import { readSvg } from '../svg'
-import { plotted, plottedLayout } from '.'
+import { plotted, plottedOnRoll } from '.'
 
 const flap = outlineOf([{ x: 0, y: 0 }, { x: 160, y: 0 }, { x: 150, y: 70 }, { x: 80, y: 90 }, { x: 10, y: 70 }])
 const part = (n: number, outline: Outline, grain: Part['grain'] = 'along'): Part => ({
@@ -22,7 +22,7 @@ const laid: LayoutPart[] = firstLayout({ pieces: parts satisfies LayoutPiece[], 
   pieceId: parts.find(q => q.id === p.id)!.pieceId, role: 'interfacing', number: 0, turnDeg: p.turnDeg, x: p.x, y: p.y, offcutId: null,
   pinned: false,
 }))
-const layout = plottedLayout(parts, laid, WIDE_MM)
+const layout = plottedOnRoll(parts, laid, WIDE_MM)
 /** What of one is not in the other, either way, mm². */
 const apart = (a: Outline, b: Outline) => [...difference([a], [b]), ...difference([b], [a])].reduce((s, o) => s + areaMm2(o), 0)
 
@@ -31,7 +31,7 @@ describe('a layout for a plotter and for other programs', () => {
     expect(layout.parts.map(p => p.grainDeg === null ? null : (p.grainDeg + 360) % 90)).toEqual([0, 0, 0, 0])
     expect(layout.longMm).toBeCloseTo(Math.max(...layout.parts.map(p => boundsOf(p.outline).top)), 9)
     const elsewhere = [{ ...laid[0]!, offcutId: idOf(70) }, { ...laid[1]!, pieceId: idOf(71) }, laid[2]!]
-    expect(plottedLayout(parts, elsewhere, WIDE_MM).parts).toHaveLength(1)
+    expect(plottedOnRoll(parts, elsewhere, WIDE_MM).parts).toHaveLength(1)
   })
   it('read back from DXF every part is where it was, on the layer that is cut, with its marks; the roll is no part', () => {
     const text = plotted(layout, 'dxf'), r = readDxf(new TextEncoder().encode(text))

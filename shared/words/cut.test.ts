@@ -4,10 +4,12 @@ import {
   countWords,
   cutDoneSentence,
   layoutFaultSentence,
+  leastSentence,
   lengthWords,
   metresSentence,
   layersStepSentence,
   shrinkSentence,
+  spreadWords,
   stockSentence,
   svgNoteSentence,
   svgProblemSentence,
@@ -15,6 +17,7 @@ import {
   tooWideSentence,
   turnWords,
 } from '.'
+import { comparedOf, leastOf } from '../spreading'
 
 const name = (id: string) => ({ a: 'Front', b: 'Cuff' })[id] ?? id
 
@@ -88,6 +91,19 @@ describe('cutting in words', () => {
     expect(tooWideSentence('Band', 212, { join: true, turned: false })).toContain('212 mm wider than the roll: cut it in two')
     expect(tooWideSentence('Front', 12, { join: false, turned: true })).toBe(
       'Front is 12 mm wider than the roll, and is not joined here: take a wider supply. It would fit if turned, but off its grain.',
+    )
+  })
+  it('how a spread is cut, and which takes least', () => {
+    const lawn = { id: 'r', name: 'Lawn', wideMm: 880, pricePerM: 8, stockM: 20 }
+    const two = comparedOf(lawn, 1501.2, 2, 12, 4), one = comparedOf({ ...lawn, pricePerM: null }, 741, 1, 1, 4)
+    expect([spreadWords(two), spreadWords(one), spreadWords({ ...two, over: 1 })]).toEqual([
+      '6 layers of 1.55 m, cut in 2 goes', 'one layer of 0.75 m', '6 layers of 1.55 m, cut in 2 goes; 1 garment more than wanted',
+    ])
+    expect(leastSentence(leastOf([two])!, lawn)).toBe(
+      'Least money: 2 garments together on Lawn, 880 mm usable width. 9.30 m, €74.40 at €8.00 a metre: 6 layers of 1.55 m, cut in 2 goes.',
+    )
+    expect(leastSentence(leastOf([one])!, { ...lawn, pricePerM: null })).toBe(
+      'Least fabric: one garment at a time on Lawn, 880 mm usable width. 0.75 m: one layer of 0.75 m.',
     )
   })
   it('how often, how turned, so many', () => {

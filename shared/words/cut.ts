@@ -1,7 +1,9 @@
 import type { Half, LayersStep } from '#core/cut'
-import type { LayoutFault } from '#core/layout'
+import type { LayoutFault, Spread } from '#core/layout'
 import { METRIC, type DisplayUnits } from '#core/units'
 import type { SvgNote, SvgProblem } from '../svg'
+import { takenM } from '../laidOut'
+import type { Compared, Roll } from '../spreading'
 import { areaWords, celsius, fabricWords, lengthWords, moneyWords, priceWords } from './measure'
 
 /** What is wrong with a layout. @param nameOf a part's id as it is called */
@@ -95,6 +97,25 @@ export function shrinkSentence(
 export function metresSentence(metres: number, pricePerM: number | null, units: DisplayUnits = METRIC): string {
   const cost = pricePerM === null ? '' : `, ${moneyWords(metres * pricePerM, units)} at ${priceWords(pricePerM, units)}`
   return `${fabricWords(metres, units)}${cost}`
+}
+
+/** A roll of which only its width is known. */
+export const wideWords = (wideMm: number, units: DisplayUnits = METRIC): string => `${lengthWords(wideMm, units)} wide`
+/** How many garments are laid together. */
+export const togetherWords = (garments: number): string => (garments === 1 ? 'one garment at a time' : `${garments} garments together`)
+/** How a spread of layers is cut. */
+export function spreadWords({ layers, cuts, layerMm, over }: Spread, units: DisplayUnits = METRIC): string {
+  const long = fabricWords(takenM(layerMm), units)
+  const how = layers === 1 ? `one layer of ${long}` : `${layers} layers of ${long}, cut in ${countWords(cuts, 'go', 'goes')}`
+  return over > 0 ? `${how}; ${countWords(over, 'garment')} more than wanted` : how
+}
+/** Which roll and layout take least. */
+export function leastSentence(
+  { best, by }: { best: Compared, by: 'price' | 'area' }, roll: Pick<Roll, 'name' | 'wideMm' | 'pricePerM'>, units: DisplayUnits = METRIC,
+): string {
+  const what = by === 'price' ? 'money' : 'fabric'
+  return `Least ${what}: ${togetherWords(best.garments)} on ${roll.name}, ${lengthWords(roll.wideMm, units)} usable width. `
+    + `${metresSentence(best.metres, roll.pricePerM, units)}: ${spreadWords(best, units)}.`
 }
 
 /** What is left on the shelf once a layout is cut; the last metre is said. */

@@ -108,6 +108,10 @@ const drawings = computed(() => [
   { name: 'Layout, DXF', hint: 'for a cutting machine', href: `${chalkUrl.value}&as=dxf`, test: 'layout-dxf' },
   { name: 'Layout, SVG', hint: 'for a drawing program', href: `${chalkUrl.value}&as=svg`, test: 'layout-svg' },
 ])
+const spreading = ref(false)
+function spread(): void {
+  spreading.value = true
+}
 const projecting = ref(false)
 function project(): void {
   projecting.value = true
@@ -130,8 +134,13 @@ const doneParts = computed(() =>
           class="flex flex-wrap gap-1"
           shape="min-h-10 px-3"
         />
-        <UButton v-if="lies.laid.length" size="lg" variant="outline" color="neutral" icon="i-lucide-projector" class="ml-auto shrink-0"
-          data-test="project" @click="project">Project</UButton>
+        <div class="ml-auto flex shrink-0 flex-wrap justify-end gap-2">
+          <UButton v-if="parts.length" size="lg" variant="outline" color="neutral" icon="i-lucide-layers"
+            data-test="spread-open" @click="spread">Widths and layers</UButton>
+          <UButton v-if="lies.laid.length" size="lg" variant="outline" color="neutral" icon="i-lucide-projector"
+            data-test="project" @click="project">Project</UButton>
+        </div>
+        <SpreadDialog v-model:open="spreading" :supply="supply" />
         <ProjectorView v-model:open="projecting" :parts="lies.laid" :wide-mm="wideMm" :length-mm="lies.lengthMm" />
       </div>
       <p v-if="parts.length === 0" class="mt-14 text-center text-xl" data-test="all-cut">

@@ -24,6 +24,7 @@ const {
   chosenId,
   colour = '#f4eee2',
   edge = null,
+  isStill = false,
 } = defineProps<{
   parts: readonly LaidPart[]
   wideMm: number
@@ -36,6 +37,8 @@ const {
   colour?: string
   /** The rim of an offcut; a roll has selvedges instead. */
   edge?: Outline | null
+  /** Only to be looked at: nothing is taken hold of. */
+  isStill?: boolean
 }>()
 const emit = defineEmits<{ choose: [id: string], move: [id: string, x: number, y: number] }>()
 const svg = useTemplateRef<SVGSVGElement>('svg')
@@ -147,7 +150,7 @@ onMounted(() => {
   const partAt = (e: { sourceEvent: Event }) => (e.sourceEvent.target as Element).closest<SVGElement>('[data-part]')?.dataset.part ?? null
   select(svg.value!).call(
     drag<SVGSVGElement, unknown>()
-      .filter(e => (e.target as Element).closest('[data-part]') !== null && !e.button)
+      .filter(e => !isStill && (e.target as Element).closest('[data-part]') !== null && !e.button)
       .on('start', (e) => {
         const p = parts.find(q => q.id === partAt(e)),
           from = back(e)
@@ -168,7 +171,8 @@ onMounted(() => {
     <svg
       ref="svg"
       :viewBox="box"
-      class="block min-h-0 w-full flex-1 touch-none select-none"
+      class="block min-h-0 w-full flex-1 select-none"
+      :class="isStill ? '' : 'touch-none'"
       preserveAspectRatio="xMidYMid meet"
       role="group"
       :aria-label="edge ? 'An offcut' : 'The layout on its roll'"
@@ -193,7 +197,7 @@ onMounted(() => {
           <text v-bind="m.away" :font-size="12 * px" :text-anchor="upright ? 'end' : 'middle'" fill="var(--rc-ink)">{{ m.words }}</text>
         </g>
       </template>
-      <g v-for="p in laid" :key="p.id" :data-part="p.id" class="cursor-grab" @click="emit('choose', p.id)">
+      <g v-for="p in laid" :key="p.id" :data-part="p.id" :class="isStill ? '' : 'cursor-grab'" @click="emit('choose', p.id)">
         <title>{{ p.named }}</title>
         <path
           :d="p.d"

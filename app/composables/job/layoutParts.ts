@@ -1,22 +1,12 @@
 import { useDebounceFn } from '@vueuse/core'
-import { areaMm2, thinned, type Outline } from '#core/geometry'
-import type { LayoutPiece } from '#core/layout'
+import { areaMm2 } from '#core/geometry'
+import { createThinner } from './thinner'
 import { fromPayload, GAP_MM, partId, usableWidthMm, type Part } from '#shared/cutting'
 import { draggedTo, laidOutOf, laidWithin, leastWideMm, placedBy, turnedOn } from '#shared/laidOut'
 import type { LayoutPart, Supply } from '#shared/schemas'
 
 /** How long a layout that was changed by hand rests before it is kept, ms. */
 const KEEP_AFTER_MS = 600
-
-/** Thin outlines travel to the worker; parts alike share one. */
-function createThinner() {
-  const known = new Map<Outline, Outline>()
-  return (p: LayoutPiece): LayoutPiece => {
-    let outline = known.get(p.outline)
-    if (!outline) known.set(p.outline, outline = { rim: thinned(p.outline.rim, 0.05).map(({ x, y }) => ({ x, y })), holes: [] })
-    return { id: p.id, outline, grain: p.grain, oneWay: p.oneWay }
-  }
-}
 
 /**
  * The parts of a supply where they lie: on its roll and its offcuts, as they were kept, as they are laid anew around what is pinned, as

@@ -13,7 +13,7 @@ export function useSubstitutes() {
   const selection = useSelection()
   const wish = useWish()
   const library = useLibrary()
-  const found = ref<{ id: string, name: string, stockM: number }[] | null>(null)
+  const found = shallowRef<Supply[] | null>(null)
   const problem = ref<string | null>(null)
 
   /** @param needM length on the supply that is short, m; others are taken as wide */
@@ -50,7 +50,7 @@ export function useSubstitutes() {
       found.value = match.ranked
         .filter(c => c.supplies.length === 1 && c.supplies[0]!.family === insteadOf.family)
         .slice(0, SHOWN)
-        .map(({ supplies: [s] }) => ({ id: s!.id, name: s!.name, stockM: s!.stockM }))
+        .flatMap(({ supplies: [own] }) => supplies.find(s => s.id === own!.id) ?? [])
       problem.value = null
     } catch (error) {
       problem.value = faultOf(error)

@@ -39,7 +39,9 @@ afterEach(() => {
 let first = 0
 beforeEach(() => { first += 10 })
 const questionOf = (holdS: number, meanC = 150, seed = 1) =>
-  ({ seed: first + seed, recipe: { holdS, coolS: 30, setting: { label: 'wool', meanC, swingC: 7, origin: 'typical' } } }) as unknown as WindowQuestion
+  ({
+    seed: first + seed, recipe: { holdS, coolS: 30, setting: { label: 'wool', meanC, swingC: 7, origin: 'typical' } },
+  }) as unknown as WindowQuestion
 const begin = () => {
   const question = ref<WindowQuestion | null>(questionOf(12))
   return { question, window: scope.run(() => useWindowMap(question))! }

@@ -1,4 +1,4 @@
-import { runMap, type Sensitivity, type WindowMap, type WindowQuestion } from '#core/window'
+import { runMap, type Counter, type Sensitivity, type WindowMap, type WindowQuestion } from '#core/window'
 import { createKeptAnswers } from './keptAnswers'
 
 /** The pin's place is no part of a map: the same map serves every pin. */
@@ -38,7 +38,8 @@ export function useWindowMap(question: Ref<WindowQuestion | null>) {
     const from = performance.now(), key = mapKey(q), known = keptMaps.get(key)
     progress.value = known ? null : { done: 0, of: 1 }
     try {
-      const whole = known?.answer ?? await runMap(q, (asking, task) => ask(mapJobs, remote => remote.count(asking, task)), workerCount(), (part) => {
+      const counter: Counter = (asking, task) => ask(mapJobs, remote => remote.count(asking, task))
+      const whole = known?.answer ?? await runMap(q, counter, workerCount(), (part) => {
         firstMs.value ??= performance.now() - from
         map.value = part.map
         progress.value = { done: part.done, of: part.of }

@@ -1,0 +1,171 @@
+<script setup lang="ts">
+import { garmentCounts, LAYER_END_MM } from '#core/layout'
+import { usableWidthMm } from '#shared/cutting'
+import type { LaidPart } from '#shared/laidOut'
+import { plotted, plottedLayout, PLOT_FORMATS } from '#shared/plot'
+import type { Supply } from '#shared/schemas'
+import { comparedOf, garmentsIn, leastOf, oneGarmentOf, rollOf, type Compared, type Roll } from '#shared/spreading'
+import { fabricWords, leastSentence, lengthWords, moneyWords, priceWords, spreadWords, togetherWords, wideWords } from '#shared/words'
+import { watchDebounced } from '@vueuse/core'
+
+/** So many garments on this roll, on others that fit, and on any width: laid singly or several together, spread in layers. */
+const { supply } = defineProps<{ supply: Supply }>()
+const open = defineModel<boolean>('open', { required: true })
+const cutting = useCutting()
+const selection = useSelection()
+const substitutes = useSubstitutes()
+const { markerOf, progress, problem, compare, stop } = useSpreading()
+
+const MOST_GARMENTS = 200, MOST_LAYERS = 50, MOST_PIECES = 60, MOST_COLUMNS = 4
+const parts = computed(() => (open.value ? oneGarmentOf(cutting.pieces, supply.id, cutting.ground) : []))
+const wanted = ref(1)
+/** Interfacing is cut with shears in few layers. */
+const mostLayers = useStored('spread-layers', 4)
+const widthsMm = useStored<number[]>('spread-widths', [])
+const newWidthMm = ref(1500)
+const rolls = computed<Roll[]>(() => [
+  rollOf(supply, usableWidthMm(supply)),
+  ...(substitutes.found.value ?? []).map(s => rollOf(s, usableWidthMm(s))),
+  ...widthsMm.value.map(mm => ({
+    id: `width ${mm}`, name: wideWords(mm, selection.units), wideMm: usableWidthMm({ widthMm: mm }), pricePerM: null, stockM: null,
+  })),
+])
+const counts = computed(() => garmentCounts(wanted.value, parts.value.length, MOST_PIECES, MOST_COLUMNS))
+watch(open, (is) => {
+  if (!is) return stop()
+  wanted.value = garmentsIn(cutting.pieces)
+  const piece = cutting.pieces.find(p => parts.value.some(q => q.pieceId === p.id))
+  if (piece && !substitutes.found.value) void substitutes.look(piece.fabricId, piece.place, supply, 0)
+}, { flush: 'post' })
+const begin = (): void => { if (open.value) void compare(parts.value, rolls.value, counts.value) }
+watchDebounced([open, rolls, counts], begin, { debounce: 300 })
+
+/** Rows of what was found; a roll that a piece does not fit has none. */
+const rows = computed(() => rolls.value.map(roll => ({
+  roll,
+  cells: counts.value.map((garments) => {
+    const marker = markerOf(roll.id, garments)
+    if (!marker) return { garments, marker, compared: null }
+    return {
+      garments, marker,
+      compared: marker.layout.unlaid.length > 0
+        ? null
+        : comparedOf(roll, marker.layout.lengthMm, garments, wanted.value, mostLayers.value),
+    }
+  }),
+})))
+const least = computed(() => leastOf(rows.value.flatMap(r => r.cells.flatMap(c => c.compared ?? []))))
+const isLeast = (c: Compared): boolean => least.value?.best.rollId === c.rollId && least.value.best.garments === c.garments
+const leastWords = computed(() => {
+  const roll = rolls.value.find(r => r.id === least.value?.best.rollId)
+  return roll ? leastSentence(least.value!, roll, selection.units) : null
+})
+
+const chosen = ref<{ rollId: string, garments: number } | null>(null)
+const shown = computed(() => {
+  const at = chosen.value ?? least.value?.best, marker = at && markerOf(at.rollId, at.garments)
+  const roll = rolls.value.find(r => r.id === at?.rollId)
+  if (!marker || !roll) return null
+  const byId = new Map(marker.parts.map(p => [p.id, p]))
+  const laid = marker.layout.placements.map((at): LaidPart => {
+    const { id, name, outline, marks, grain, oneWay } = byId.get(at.id)!
+    return { id, name, outline, marks, grain, oneWay, x: at.x, y: at.y, turnDeg: at.turnDeg, pinned: false, bad: false }
+  })
+  return { marker, roll, laid }
+})
+function addWidth(): void {
+  if (!widthsMm.value.includes(newWidthMm.value)) widthsMm.value = [...widthsMm.value, newWidthMm.value]
+}
+function dropWidth(id: string): void {
+  widthsMm.value = widthsMm.value.filter(mm => `width ${mm}` !== id)
+  chosen.value = null
+}
+/** The layout that is shown, for a plotter or another program. */
+function save(as: 'dxf' | 'hpgl'): void {
+  if (!shown.value) return
+  const { marker, roll } = shown.value
+  const text = plotted(plottedLayout(marker.parts, marker.layout.placements, roll.wideMm), as), { type, ending } = PLOT_FORMATS[as]
+  saveBlob(new Blob([text], { type }), `${togetherWords(marker.garments)}, ${lengthWords(roll.wideMm, selection.units)}.${ending}`)
+}
+</script>
+
+<template>
+  <UModal v-model:open="open" title="Widths and layers"
+    description="How much fabric so many garments take, on this roll and on others."
+    :ui="{ content: 'max-w-5xl bg-paper', header: 'min-h-20 py-3', title: 'text-2xl ticket', description: 'text-muted-ink' }">
+    <template #body>
+      <div class="space-y-4" data-test="spread">
+        <div class="flex flex-wrap items-end gap-x-5 gap-y-3">
+          <CountField v-model="wanted" label="Garments wanted" :most="MOST_GARMENTS" class="w-36" />
+          <CountField v-model="mostLayers" label="Layers cut at once" :most="MOST_LAYERS" class="w-36" />
+          <div class="flex items-end gap-2">
+            <LengthField v-model="newWidthMm" label="Another width" class="w-36" :least-mm="200" :most-mm="5000" />
+            <UButton size="lg" variant="outline" color="neutral" icon="i-lucide-plus" data-test="add-width" @click="addWidth">Add</UButton>
+          </div>
+        </div>
+        <p v-if="parts.length === 0" class="text-lg">No piece of this job is cut from {{ supply.name }}.</p>
+        <template v-else>
+          <p v-if="leastWords" class="text-xl" role="status" data-test="least"><b>{{ leastWords }}</b> <Sourced from="estimate" /></p>
+          <div v-if="shown">
+            <div class="flex flex-wrap items-center gap-3">
+              <b>{{ shown.roll.name }}, {{ togetherWords(shown.marker.garments) }}</b>
+              <UButton class="ml-auto" variant="outline" color="neutral" icon="i-lucide-file-down" data-test="marker-dxf"
+                @click="save('dxf')">DXF</UButton>
+              <UButton variant="outline" color="neutral" icon="i-lucide-file-down" @click="save('hpgl')">HPGL</UButton>
+            </div>
+            <div class="h-52" data-test="marker">
+              <LayoutPicture :parts="shown.laid" :wide-mm="shown.roll.wideMm" :length-mm="shown.marker.layout.lengthMm * 1.06 + 40"
+                :layout-mm="shown.marker.layout.lengthMm" :chosen-id="null" is-still :colour="supply.colourHex" />
+            </div>
+          </div>
+          <div class="overflow-x-auto">
+            <table class="w-full border-collapse text-left" data-test="rolls">
+              <thead>
+                <tr class="border-b border-ink align-bottom text-sm">
+                  <th class="py-1 pr-3 font-semibold">Roll</th>
+                  <th v-for="n in counts" :key="n" class="px-2 py-1 font-semibold">{{ togetherWords(n) }}</th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr v-for="{ roll, cells } in rows" :key="roll.id" class="border-b border-ink/25 align-top">
+                  <th class="py-2 pr-3 font-normal">
+                    <b class="block">{{ roll.name }}</b>
+                    <span class="block text-sm text-muted-ink">{{ lengthWords(roll.wideMm, selection.units) }} usable<template
+                      v-if="roll.pricePerM !== null">, {{ priceWords(roll.pricePerM, selection.units) }}</template></span>
+                    <UButton v-if="roll.id.startsWith('width')" size="sm" variant="link" color="neutral" class="px-0"
+                      @click="dropWidth(roll.id)">Leave out</UButton>
+                  </th>
+                  <td v-for="c in cells" :key="c.garments" class="p-1">
+                    <button v-if="c.compared" type="button" class="w-full min-w-32 p-2 text-left"
+                      :class="[shown?.marker === c.marker ? 'bg-ink text-paper' : 'slip', isLeast(c.compared) && 'outline-2 outline-mark']"
+                      :aria-pressed="shown?.marker === c.marker"
+                      @click="chosen = { rollId: roll.id, garments: c.garments }">
+                      <b class="block text-lg leading-tight">{{ fabricWords(c.compared.metres, selection.units) }}</b>
+                      <span v-if="c.compared.price !== null" class="block leading-tight">{{
+                        moneyWords(c.compared.price, selection.units) }}</span>
+                      <span class="block text-sm leading-tight">{{ spreadWords(c.compared, selection.units) }}</span>
+                      <span v-if="c.compared.isShort" class="block text-sm font-semibold leading-tight">more than in stock</span>
+                    </button>
+                    <span v-else-if="c.marker" class="block p-2 text-sm">A piece is wider than this roll.</span>
+                    <span v-else class="block p-2 text-muted-ink">…</span>
+                  </td>
+                </tr>
+              </tbody>
+            </table>
+          </div>
+          <div class="flex flex-wrap items-center gap-3">
+            <template v-if="progress">
+              <UButton size="lg" variant="outline" color="neutral" icon="i-lucide-square" @click="stop">Stop searching</UButton>
+              <span role="status" class="text-sm text-muted-ink">looking for shorter ones, {{
+                Math.round(100 * progress.done / progress.of) }} %</span>
+            </template>
+            <span v-else class="text-sm text-muted-ink">A layer is spread {{ lengthWords(LAYER_END_MM, selection.units) }} longer than its
+              layout at both ends.</span>
+          </div>
+        </template>
+        <p v-if="problem || substitutes.problem.value" class="font-semibold text-alert" role="alert">
+          {{ problem ?? substitutes.problem.value }}</p>
+      </div>
+    </template>
+  </UModal>
+</template>
