@@ -12,6 +12,11 @@ export function workersHere() {
     (...args: Parameters<typeof api[K]>) => Promise<ReturnType<typeof api[K]>> }
   return {
     asked,
-    workers: { ask: async <R>(_key: string, of: (r: typeof remote) => Promise<R>): Promise<R> => of(remote), end: () => undefined },
+    workers: {
+      ask: async <R>(_key: string, of: (r: typeof remote) => Promise<R>): Promise<R> => of(remote), end: () => undefined,
+      // Handed over as to a worker: plain, and each time anew.
+      answer: async (_key: string, what: keyof typeof api, of: unknown[]): Promise<unknown> =>
+        (remote[what] as (...all: unknown[]) => Promise<unknown>)(...JSON.parse(JSON.stringify(of)) as unknown[]),
+    },
   }
 }

@@ -52,7 +52,7 @@ beforeEach(() => {
     asked.push(setup)
     return STAYS
   } }
-  here.now = { ask: (_: string, of: (r: typeof remote) => unknown) => of(remote), end: () => undefined }
+  here.now = { answer: (_: string, what: keyof typeof remote, [of]: [unknown]) => remote[what](of) }
 })
 afterEach(() => scope.stop())
 

@@ -5,6 +5,8 @@ import type { BoardApi } from '~/workers/api'
 const STRETCH_MS = 250
 /** What is better by less is not shown, and what is nearer to the bound than twice that is as good as can be. */
 const WORTH = 0.5
+/** The seeds of one search lie so far from those of the next. */
+const LANE_SEEDS = 1e7
 type Board = Remote<BoardApi>
 
 interface Sought<Task, Found> {
@@ -21,7 +23,11 @@ interface Sought<Task, Found> {
   restAfterMs: number
   /** What was found before is shown until there is something new. */
   showsOld?: boolean
+  /** So many search at once, each its own way; one where it is not given. */
+  searches?: number
 }
+/** A search that came to nothing better in so many stretches goes on from the best that any of them found. */
+const PATIENT_STRETCHES = 12
 
 /**
  * Looks for something ever better in a worker: a first one at once, then better ones until nothing comes for a while, or it is stopped.
@@ -57,16 +63,27 @@ export function useAnytime<Task, Found>(key: string, sought: Sought<Task, Found>
       found.value = best
       tookMs.value = performance.now() - fromMs
       bound.value = sought.boundOf(task, best)
-      for (let seed = 1, sinceMs = performance.now(); !sought.isProved?.(best) && running.value; seed += 1000) {
-        const next = await ask(key, board => sought.better(board, task, id, best, STRETCH_MS, seed))
-        if (mine !== question) return
-        best = next
-        const isBetter = sought.costOf(best) < sought.costOf(found.value!) - WORTH
-        if (isBetter) sinceMs = performance.now()
-        if (isBetter || sought.isProved?.(best)) found.value = best
-        const nowMs = performance.now(), isGood = sought.costOf(best) <= bound.value + 2 * WORTH
-        if (isGood || nowMs - sinceMs > sought.restAfterMs || nowMs - fromMs > forMs) break
+      let isOver = sought.isProved?.(best) ?? false, sinceMs = performance.now()
+      const search = async (lane: number): Promise<void> => {
+        let own = best, stale = 0
+        for (let seed = 1 + lane * LANE_SEEDS; !isOver; seed += 1000) {
+          const from = own
+          own = await ask(key, board => sought.better(board, task, id, from, STRETCH_MS, seed))
+          if (mine !== question) return
+          stale = sought.costOf(own) < sought.costOf(from) - WORTH ? 0 : stale + 1
+          if (sought.costOf(own) < sought.costOf(best) || sought.isProved?.(own)) best = own
+          else if (stale >= PATIENT_STRETCHES) {
+            own = best
+            stale = 0
+          }
+          const isBetter = sought.costOf(best) < sought.costOf(found.value!) - WORTH
+          if (isBetter) sinceMs = performance.now()
+          if (isBetter || sought.isProved?.(best)) found.value = best
+          const nowMs = performance.now(), isGood = sought.costOf(best) <= bound.value + 2 * WORTH
+          isOver ||= isGood || (sought.isProved?.(best) ?? false) || nowMs - sinceMs > sought.restAfterMs || nowMs - fromMs > forMs
+        }
       }
+      await Promise.all(Array.from({ length: sought.searches ?? 1 }, (_, lane) => search(lane)))
     } catch (error) {
       if (mine !== question) return
       problem.value = faultOf(error)

@@ -4,8 +4,8 @@ import type { Layout, LayoutTask } from '#core/layout'
 import { slowWorkers } from '../../testing/slowWorkers'
 import { useLayoutSearch } from './layoutSearch'
 
-const here = vi.hoisted(() => ({ now: null as unknown }))
-vi.mock('./boardWorkers', async original => ({ ...(await original<object>()), useBoardWorkers: () => here.now }))
+const here = vi.hoisted(() => ({ now: null as unknown, cores: 1 }))
+vi.mock('./boardWorkers', async original => ({ ...(await original<object>()), useBoardWorkers: () => here.now, workerCount: () => here.cores }))
 let slow: ReturnType<typeof slowWorkers>, scope: EffectScope
 beforeEach(() => {
   slow = slowWorkers()
@@ -102,6 +102,13 @@ describe('the layout that is looked for', () => {
     expect([s.running.value, s.problem.value]).toEqual([false, expect.stringContaining('out of memory')])
     void s.start(task)
     expect(s.problem.value).toBeNull()
+  })
+  it('one search a core', async () => {
+    here.cores = 3
+    begin()
+    await answer('firstLayoutFor', layout(200))
+    expect(slow.asked('improvedLayout')).toHaveLength(3)
+    here.cores = 1
   })
   it('ends with the screen it belongs to', async () => {
     const s = begin()
