@@ -13,7 +13,9 @@ import { leastWideMm } from '#shared/laidOut'
 import { useLayoutParts } from './layoutParts'
 
 const here = vi.hoisted(() => ({ now: null as unknown }))
-vi.mock('../work/boardWorkers', async original => ({ ...(await original<object>()), useBoardWorkers: () => here.now, workerCount: () => 1 }))
+vi.mock('../work/boardWorkers', async original => ({
+  ...(await original<object>()), useBoardWorkers: () => here.now, workerCount: () => 1,
+}))
 const tasks: LayoutTask[] = []
 /** Layouts as they are first found; nothing better is looked for. */
 const remote = {

@@ -5,7 +5,9 @@ import { slowWorkers } from '../../testing/slowWorkers'
 import { useLayoutSearch } from './layoutSearch'
 
 const here = vi.hoisted(() => ({ now: null as unknown, cores: 1 }))
-vi.mock('./boardWorkers', async original => ({ ...(await original<object>()), useBoardWorkers: () => here.now, workerCount: () => here.cores }))
+vi.mock('./boardWorkers', async original => ({
+  ...(await original<object>()), useBoardWorkers: () => here.now, workerCount: () => here.cores,
+}))
 let slow: ReturnType<typeof slowWorkers>, scope: EffectScope
 beforeEach(() => {
   slow = slowWorkers()
