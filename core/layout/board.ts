@@ -38,14 +38,21 @@ export interface Order {
 }
 export type Turns = readonly (number | null)[]
 
-/** A roll cut shorter on which some pieces still overlap: where they are, and what their overlaps weigh. */
+/** Which of its turns a piece has, and where its shape lies, mm. */
+export interface Spot { turn: number, x: number, y: number }
+/** A roll cut shorter on which some pieces still overlap. */
 export interface Tight {
   longMm: number
-  /** Of each piece that may be moved: which of its turns, and where its shape lies, mm. */
-  at: { id: string, turn: number, x: number, y: number }[]
+  /** Of each piece that may be moved, in the order of `ids`. */
+  ids: string[]
+  at: Spot[]
+  /** What the overlap of two weighs, row by row. */
   weigh: Float64Array
-  /** Moves tried so far. */
-  moves: number
+  /** The least that all overlaps came to on this length, mm, and how many rounds ago. */
+  leastMm: number
+  vain: number
+  /** How the pieces lay on this length where nothing became of it, those that overlapped least first. */
+  tried: { at: Spot[], depthMm: number }[]
 }
 
 /** A task as the search sees it: shapes with half the gap about them, on a roll so much wider. */

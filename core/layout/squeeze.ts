@@ -1,5 +1,5 @@
-import { seeded } from '../numeric'
-import { boardOf, placementOf, type Board, type Layout, type LayoutTask, type Tight } from './board'
+import { seeded, shuffle } from '../numeric'
+import { boardOf, placementOf, type Board, type Layout, type LayoutTask, type Spot, type Tight } from './board'
 import type { Reaching, Shape } from './piece'
 import { hasReach, reach, type Laid } from './place'
 import { profileOf } from './profile'
@@ -7,11 +7,17 @@ import { profileOf } from './profile'
 /** Less than this two shapes do not overlap, mm. */
 const TOUCH_MM = 1e-6
 /** Places across the roll that a shape is tried at: anywhere, and beside or in line with another. */
-const BY_CHANCE = 6, BESIDE = 12
+const BY_CHANCE = 3, BESIDE = 6
 /** By which shares of what could be saved at the most, were nothing wasted, a layout is made shorter at once. */
-const SHORTER = [0.04, 0.1, 0.2, 0.4]
-/** Moves after which a length is given up: so many for each piece. */
-const PATIENCE = 400
+const SHORTER = [0.02, 0.05, 0.1]
+/** Rounds in vain after which the pieces are laid otherwise, and how often they are before the length is given up. */
+const PATIENCE = 60, MOST_TRIED = 10
+/** What counts as overlapping less than before, as a share. */
+const LESS = 0.98
+/** After a round an overlap weighs so many times as much: any, and the deepest so much more; one that is gone weighs less. */
+const HEAVIER = 1.1, DEEPEST_HEAVIER = 0.6, LIGHTER = 0.9
+/** Of the largest so large a share may change places. */
+const LARGE = 0.75
 
 /** A shape as it is seen from the selvedge, for how far it reaches across the roll. */
 const sideOf = (shape: Shape): Reaching => (shape.side ??= {
@@ -132,12 +138,17 @@ function leastOverlap(crowd: Crowd, i: number, nowMm: number, random: () => numb
   return least
 }
 
+/** How far a crowd has come on its length: the least that all overlaps came to, mm, and how many rounds ago. */
+type Course = Pick<Tight, 'leastMm' | 'vain'>
+const courseOf = (kept: Tight | null): Course => ({ leastMm: kept?.leastMm ?? Infinity, vain: kept?.vain ?? 0 })
+
 /**
- * Moves shapes until none overlaps another, or so many moves were tried in vain. What stays stuck in each other weighs more and more.
- * @returns how many moves it took, and whether none overlaps now
+ * Moves every shape that overlaps, one after the other, to where it overlaps least, in rounds, until none does, or so many moves were
+ * made, or nothing has become of it for long. What stays in each other weighs ever more from round to round.
+ * @param course is brought up to date
  */
-function driveOut(crowd: Crowd, most: number, random: () => number): { moves: number, isClear: boolean } {
-  const { all, free, weigh } = crowd, n = all.length, depth = new Float64Array(n * n), stuck = new Set<number>()
+function driveOut(crowd: Crowd, course: Course, most: number, random: () => number): { moves: number, depthMm: number } {
+  const { all, free, weigh } = crowd, n = all.length, depth = new Float64Array(n * n)
   const measure = (i: number): void => {
     for (let k = 0; k < n; k++) if (k !== i) depth[i * n + k] = depth[k * n + i] = depthMm(all[i]!, all[k]!)
   }
@@ -147,33 +158,48 @@ function driveOut(crowd: Crowd, most: number, random: () => number): { moves: nu
     return sum
   }
   for (let i = 0; i < free; i++) measure(i)
-  for (let moves = 0; moves < most; moves++) {
-    const overlapping: number[] = []
-    let isAny = false
+  const order = Array.from({ length: free }, (_, i) => i)
+  for (let moves = 0; ;) {
+    shuffle(order, random)
+    for (const i of order) {
+      const nowMm = weighted(i)
+      if (nowMm === 0) continue
+      moves++
+      const { at } = leastOverlap(crowd, i, nowMm, random)
+      if (!at) continue
+      all[i] = at
+      measure(i)
+    }
+    let sumMm = 0, deepestMm = 0
     for (let i = 0; i < free; i++) {
-      if (weighted(i) === 0) continue
-      isAny = true
-      if (!stuck.has(i)) overlapping.push(i)
+      for (let k = i + 1; k < n; k++) {
+        sumMm += depth[i * n + k]!
+        deepestMm = Math.max(deepestMm, depth[i * n + k]!)
+      }
     }
-    if (!isAny) return { moves, isClear: true }
-    if (overlapping.length === 0) {
-      const deepest = depth.reduce((a, b) => Math.max(a, b), 0)
-      for (let k = 0; k < depth.length; k++) weigh[k]! += depth[k]! / deepest
-      stuck.clear()
-      continue
+    if (sumMm === 0) return { moves, depthMm: 0 }
+    if (sumMm < course.leastMm * LESS) Object.assign(course, { leastMm: sumMm, vain: 0 })
+    else course.vain++
+    for (let k = 0; k < weigh.length; k++) {
+      const mm = depth[k]!
+      weigh[k] = mm > 0 ? weigh[k]! * (HEAVIER + DEEPEST_HEAVIER * mm / deepestMm) : Math.max(1, weigh[k]! * LIGHTER)
     }
-    const i = overlapping[Math.floor(random() * overlapping.length)]!, found = leastOverlap(crowd, i, weighted(i), random)
-    if (!found.at) {
-      stuck.add(i)
-      continue
-    }
-    all[i] = found.at
-    measure(i)
-    stuck.clear()
+    if (moves >= most || course.vain >= PATIENCE) return { moves, depthMm: sumMm }
   }
-  return { moves: most, isClear: false }
 }
 
+/** Two of the larger shapes change places. */
+function exchanged(laid: readonly Laid[], random: () => number): Laid[] {
+  const next = [...laid], large = next.map((_, i) => i).sort((a, b) => next[b]!.shape.areaMm2 - next[a]!.shape.areaMm2)
+    .slice(0, Math.max(2, Math.ceil(next.length * LARGE)))
+  if (large.length < 2 || next.length < 2) return next
+  shuffle(large, random)
+  const [i, k] = [large[0]!, large[1]!], [a, b] = [next[i]!, next[k]!], { profile: p } = a.shape, { profile: q } = b.shape
+  const dx = (q.wideMm - p.wideMm) / 2, dy = (q.highMm - p.highMm) / 2
+  next[i] = { shape: a.shape, x: b.x + dx, y: b.y + dy }
+  next[k] = { shape: b.shape, x: a.x - dx, y: a.y - dy }
+  return next
+}
 /** The pieces that may be moved, and their shapes where a layout has them. */
 function laidOf(board: Board, layout: Layout): { free: number[], laid: Laid[] } {
   const byId = new Map(layout.placements.map(p => [p.id, p]))
@@ -199,24 +225,26 @@ function pushedIn(board: Board, free: readonly number[], laid: readonly Laid[], 
     longMm,
   }
 }
+/** A crowd as plain data, and back. */
+const spotsOf = (board: Board, free: readonly number[], laid: readonly Laid[]): Spot[] =>
+  free.map((i, k) => ({ turn: board.shapes[i]!.indexOf(laid[k]!.shape), x: laid[k]!.x, y: laid[k]!.y }))
+const laidAt = (board: Board, free: readonly number[], spots: readonly Spot[]): Laid[] =>
+  free.map((i, k) => ({ shape: board.shapes[i]![spots[k]!.turn]!, x: spots[k]!.x, y: spots[k]!.y }))
 /** A crowd as it was left; null where it is not of these pieces. */
 function goneOnFrom(board: Board, free: readonly number[], tight: Tight): Crowd | null {
-  const byId = new Map(tight.at.map(p => [p.id, p])), n = free.length + board.pinned.length
-  if (tight.weigh.length !== n * n || !free.every(i => byId.has(board.ids[i]!))) return null
-  const laid = free.map((i): Laid => {
-    const { turn, x, y } = byId.get(board.ids[i]!)!
-    return { shape: board.shapes[i]![turn]!, x, y }
-  })
-  return { ...pushedIn(board, free, laid, tight.longMm), weigh: Float64Array.from(tight.weigh) }
+  const n = free.length + board.pinned.length
+  if (tight.weigh.length !== n * n || tight.ids.length !== free.length || free.some((i, k) => board.ids[i] !== tight.ids[k])) return null
+  return { ...pushedIn(board, free, laidAt(board, free, tight.at), tight.longMm), weigh: Float64Array.from(tight.weigh) }
 }
 
 /**
  * Looks for a shorter layout from one that is there: the roll is cut shorter, what stood beyond its end is pushed in, and overlaps are
- * driven out again by moving one piece at a time to where it overlaps least. What is not clear yet is gone on from the next time. The
- * same seed gives the same layout.
+ * driven out again by moving one piece after the other to where it overlaps least. Where that comes to nothing two large pieces change
+ * places, in one of the crowds that overlapped little. What is not clear yet is gone on from the next time. The same seed gives the same
+ * layout.
  * Source: guided local search for nesting, Egeblad, Nielsen and Odgaard (2007); depths instead of areas as in Imamichi, Yagiura and
- * Nagamochi (2009).
- * @param moves that are tried
+ * Nagamochi (2009); weights from round to round and crowds to go on from as in Gardeyn, Vanden Berghe and Wauters (2025).
+ * @param moves that are made, in whole rounds
  */
 export function squeezeLayout(task: LayoutTask, from: Layout, moves: number, seed: number): Layout {
   const board = boardOf(task), { free, laid } = laidOf(board, from), random = seeded(seed), pinnedTop = topOf(board.pinned)
@@ -227,22 +255,29 @@ export function squeezeLayout(task: LayoutTask, from: Layout, moves: number, see
     const top = topOf([...bestLaid, ...board.pinned]), share = SHORTER[Math.floor(random() * SHORTER.length)]!
     const longMm = Math.max(pinnedTop, top - (top - fullMm) * share)
     if (longMm > top - TOUCH_MM) break
-    const crowd = (tight && goneOnFrom(board, free, tight)) ?? pushedIn(board, free, bestLaid, longMm)
-    const before: number = tight?.moves ?? 0
-    const { moves: took, isClear } = driveOut(crowd, Math.min(left, Math.max(1, PATIENCE * free.length - before)), random)
+    const kept = tight && goneOnFrom(board, free, tight), crowd = kept ?? pushedIn(board, free, bestLaid, longMm)
+    const tried = kept ? tight!.tried : [], course = courseOf(kept && tight)
+    const { moves: took, depthMm } = driveOut(crowd, course, left, random)
     left -= Math.max(1, took)
-    const now = crowd.all.slice(0, free.length)
-    tight = isClear || before + took >= PATIENCE * free.length
-      ? null
-      : {
-          longMm: crowd.longMm, weigh: crowd.weigh, moves: before + took,
-          at: now.map((l, k) => ({ id: board.ids[free[k]!]!, turn: board.shapes[free[k]!]!.indexOf(l.shape), x: l.x, y: l.y })),
-        }
-    if (!isClear || topOf(now) > crowd.longMm + TOUCH_MM) continue
-    bestLaid = now
-    best = {
-      ...best, lengthMm: topOf([...now, ...board.pinned]) - board.gapMm,
-      placements: [...task.pinned, ...now.map((l, k) => placementOf(l, board.ids[free[k]!]!, board.gapMm))],
+    const now = crowd.all.slice(0, free.length), ids = free.map(i => board.ids[i]!)
+    if (depthMm === 0) {
+      tight = null
+      if (topOf(now) > crowd.longMm + TOUCH_MM) continue
+      bestLaid = now
+      best = {
+        ...best, lengthMm: topOf([...now, ...board.pinned]) - board.gapMm,
+        placements: [...task.pinned, ...now.map((l, k) => placementOf(l, board.ids[free[k]!]!, board.gapMm))],
+      }
+    } else if (course.vain < PATIENCE) {
+      tight = { ids, longMm: crowd.longMm, at: spotsOf(board, free, now), weigh: crowd.weigh, ...course, tried }
+    } else if (tried.length === MOST_TRIED) {
+      tight = null
+    } else {
+      const all = [...tried, { at: spotsOf(board, free, now), depthMm }].sort((a, b) => a.depthMm - b.depthMm)
+      // Of those that were tried as a rule one that overlapped little.
+      const { at } = all[Math.floor(random() * random() * all.length)]!, again = exchanged(laidAt(board, free, at), random)
+      const { all: next, weigh } = pushedIn(board, free, again, crowd.longMm)
+      tight = { ids, longMm: crowd.longMm, at: spotsOf(board, free, next), weigh, leastMm: Infinity, vain: 0, tried: all }
     }
   }
   return { ...best, tight }

@@ -1,4 +1,4 @@
 /** Small numeric tools, one of each. */
-export { normalQuantile, seeded } from './random'
+export { normalQuantile, seeded, shuffle } from './random'
 export { mix, placeAmong } from './between'
 export { recordTravel } from './travel'

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { mix, normalQuantile, placeAmong, recordTravel, seeded } from '.'
+import { mix, normalQuantile, placeAmong, recordTravel, seeded, shuffle } from '.'
 
 describe('seeded numbers', () => {
   it('are the same for a seed, others for another, and spread evenly over [0, 1)', () => {
@@ -25,6 +25,22 @@ describe('seeded numbers', () => {
       { seed: 2 },
     )
     expect(Number.isFinite(normalQuantile(0)) && Number.isFinite(normalQuantile(1))).toBe(true)
+  })
+})
+
+describe('an order by chance', () => {
+  it('has everything once; each of the six orders of three comes about as often; the same seed gives the same', () => {
+    const random = seeded(8), seen = new Map<string, number>()
+    for (let n = 0; n < 6000; n++) {
+      const list = ['a', 'b', 'c']
+      shuffle(list, random)
+      seen.set(list.join(''), (seen.get(list.join('')) ?? 0) + 1)
+    }
+    expect([...seen.keys()].sort()).toEqual(['abc', 'acb', 'bac', 'bca', 'cab', 'cba'])
+    for (const n of seen.values()) expect(Math.abs(n - 1000)).toBeLessThan(4 * Math.sqrt(1000 * 5 / 6))
+    const drawn = (seed: number) => { const list = Array.from({ length: 40 }, (_, i) => i); shuffle(list, seeded(seed)); return list }
+    expect([drawn(3), drawn(4)]).toEqual([drawn(3), expect.not.arrayContaining([40])])
+    expect(drawn(3)).not.toEqual(drawn(4))
   })
 })
 

@@ -10,6 +10,15 @@ export function seeded(seed: number): () => number {
   }
 }
 
+/** Puts a list into an order by chance, in its place; every order is as likely. Source: Fisher and Yates, as by Durstenfeld (1964). */
+export function shuffle<T>(list: T[], random: () => number): void {
+  for (let i = list.length - 1; i > 0; i--) {
+    const k = Math.floor(random() * (i + 1)), kept = list[i]!
+    list[i] = list[k]!
+    list[k] = kept
+  }
+}
+
 /** Standard normal quantile, error under 5e-4 of a standard deviation (Abramowitz & Stegun 26.2.23). @param p 0–1, ends held off */
 export function normalQuantile(p: number): number {
   const q = Math.min(1 - 1e-9, Math.max(1e-9, p))

@@ -1,4 +1,4 @@
-import { seeded } from '../numeric'
+import { seeded, shuffle } from '../numeric'
 
 /**
  * Latin hypercube: `count` points in `dimensions`, each axis cut into `count` strata with one point in each.
@@ -10,10 +10,7 @@ export function latinHypercube(count: number, dimensions: number, seed: number):
   const points = new Float64Array(count * dimensions)
   const order = Array.from({ length: count }, (_, i) => i)
   for (let d = 0; d < dimensions; d++) {
-    for (let i = count - 1; i > 0; i--) {
-      const j = Math.floor(random() * (i + 1))
-      ;[order[i], order[j]] = [order[j]!, order[i]!]
-    }
+    shuffle(order, random)
     for (let i = 0; i < count; i++) points[i * dimensions + d] = (order[i]! + random()) / count
   }
   return points
