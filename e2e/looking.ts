@@ -5,14 +5,13 @@ import { join } from 'node:path'
 
 /** Every screen of the board; whichever test comes by one first looks at it, and the last one says which nobody looked at. */
 const SCREENS = [
-  'today', 'a new job', 'fabric', 'measure', 'preshrink', 'corner', 'a new fabric', 'interfacing', 'methods', 'window', 'plan', 'history',
-  'shortcuts', 'nothing to press', 'pieces', 'a block', 'the layout', 'the layers', 'the trim', 'positions', 'the pressing plan',
-  'the session',
-  'results', 'a seam detail', 'patchwork', 'the hem', 'strips', 'prepare fabric', 'mend a hole', 'which scrap', 'the badge',
-  'the transfer', 'lettering', 'labels', 'shapes', 'the embroidery', 'care', 'the care card', 'the wear log', 'fix a problem',
-  'what may be wrong',
-  'practice', 'supplies', 'a supply', 'irons', 'another iron', 'rules', 'import and export', 'laid up', 'pressing', 'judging',
-  'beginning', 'its owner', 'its iron', 'its shelf', 'the door', 'who is at the board', 'people', 'a PIN',
+  'today', 'a new job', 'fabric', 'measure', 'preshrink', 'corner', 'a new fabric', 'interfacing', 'methods', 'window', 'plan',
+  'history', 'shortcuts', 'nothing to press', 'pieces', 'a block', 'the layout', 'widths and layers', 'the layers', 'the trim',
+  'positions', 'the pressing plan', 'the session', 'results', 'a seam detail', 'patchwork', 'the hem', 'strips', 'prepare fabric',
+  'mend a hole', 'which scrap', 'the badge', 'the transfer', 'lettering', 'labels', 'shapes', 'the embroidery', 'care',
+  'the care card', 'the wear log', 'fix a problem', 'what may be wrong', 'practice', 'supplies', 'a supply', 'irons', 'another iron',
+  'rules', 'import and export', 'laid up', 'pressing', 'judging', 'beginning', 'its owner', 'its iron', 'its shelf', 'the door',
+  'who is at the board', 'people', 'a PIN',
 ] as const
 export type Screen = typeof SCREENS[number]
 

@@ -174,6 +174,7 @@ test('a pattern of three sizes comes in as DXF, is backed, laid, cut, and goes o
   expect('pieces' in layout && layout.pieces.length).toBe(parts.length)
   expect((await saved('layout-hpgl')).toString()).toMatch(/^IN;\nSP1;\nPU\d+,\d+;PD/)
   expect((await saved('layout-paper')).toString('latin1', 0, 5)).toBe('%PDF-')
+  expect((await saved('roll-610')).toString('latin1', 0, 5)).toBe('%PDF-')
   expect((await saved('layout-svg')).toString()).toContain('data-role="outline"')
   await page.keyboard.press('Escape')
   await compared(page)

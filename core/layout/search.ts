@@ -128,4 +128,4 @@ export function searchOn(task: LayoutTask, from: Layout, rounds: number, seed: n
   return squeezeLayout(task, from, rounds * MOVES_A_ROUND, seed)
 }
 /** One in so many goes by order, the first of them. */
-const TURNS = 16
+const TURNS = 8

@@ -70,7 +70,7 @@ export function drawPlane(doc: PDFDocument, faces: Faces, plane: Plane<Template>
 
 interface Window { left: number, top: number, wide: number, high: number }
 /** What of one template lies on a sheet. */
-function drawPart(
+export function drawPart(
   sheet: PaperPage, size: PaperMm, { regular, bold }: Faces, { of: t, turnDeg, to: onPlane }: OnPlane<Template>, on: Window,
   to: (p: Point) => [number, number],
 ): void {

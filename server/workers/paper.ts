@@ -8,7 +8,8 @@ import { carePairs, careParts, ironSetup, pairKey, stuckThings, type CareThings 
 import { groundFrom, partsOf, usableWidthMm, type GroundRows } from '#shared/cutting'
 import type { PlainLesson } from '#shared/mappers'
 import { plotted, plottedOnRoll } from '#shared/plot'
-import type { ChalkQuery, Job, JobPiece, LayoutPart, PaperBody, Plan, CareCardQuery, Supply, Swatch, Workroom } from '#shared/schemas'
+import type { ChalkQuery, Job, JobPiece, LayoutPart, PaperBody, Plan, CareCardQuery, Supply, Swatch, TemplatesQuery,
+  Workroom } from '#shared/schemas'
 import { careCardText } from '#shared/words'
 import { chalkPdf } from '../pdf/chalk'
 import { layoutPdf } from '../pdf/layoutPaper'
@@ -17,6 +18,7 @@ import { planPdf, proofPdf, proofText, windowPdf, type PlanNames, type WindowPag
 import { careCardPdf } from '../pdf/careCard'
 import { pressSheetPdf, type PressSheet } from '../pdf/pressSheet'
 import { facesWithin } from '../pdf/letters'
+import { rollTemplatesPdf } from '../pdf/rollTemplates'
 import { PAPERS, pieceTemplates, templatesDxf, templatesPdf, templatesSvg } from '../pdf/templates'
 import { checkArchive } from '../workroom/check'
 import { task } from './answer'
@@ -41,10 +43,11 @@ export const fit = task((traces: Parameters<typeof fitSetting>[0][]) => traces.m
 export interface JobSheet { jobName: string, pieces: readonly JobPiece[], ground: GroundRows }
 
 /** Templates of a job's pieces at true scale. */
-interface TemplatesAsked extends JobSheet { as: 'pdf' | 'svg' | 'dxf', paper: keyof typeof PAPERS, units: DisplayUnits }
-export const templates = task(async ({ jobName, pieces, ground, as, paper, units }: TemplatesAsked) => {
+interface TemplatesAsked extends JobSheet { as: TemplatesQuery['as'], paper: keyof typeof PAPERS, rollMm: number, units: DisplayUnits }
+export const templates = task(async ({ jobName, pieces, ground, as, paper, rollMm, units }: TemplatesAsked) => {
   const all = pieceTemplates(pieces, groundFrom(ground))
   if (as === 'dxf') return templatesDxf(pieces, all)
+  if (as === 'roll') return rollTemplatesPdf(jobName, all, rollMm, units)
   return as === 'svg' ? await templatesSvg(all) : await templatesPdf(jobName, all, PAPERS[paper], units)
 })
 interface ChalkAsked extends JobSheet { supply: Supply, parts: readonly LayoutPart[], units: DisplayUnits, as: ChalkQuery['as'] }

@@ -188,9 +188,12 @@ export interface Cutting {
   shrink: Record<string, FabricShrink | null>
 }
 export const templatesQuery = z.object({
-  as: z.enum(['pdf', 'svg', 'dxf'], { error: 'As: pdf, svg or dxf.' }).default('pdf'),
+  as: z.enum(['pdf', 'roll', 'svg', 'dxf'], { error: 'As: pdf, roll, svg or dxf.' }).default('pdf'),
   paper: z.enum(PAPER_SIZES, { error: 'Paper: A4, A3, letter or tabloid.' }).default('A4'),
+  rollMm: z.coerce.number({ error: 'Roll: its width in mm.' }).min(200, 'Roll: at least 200 mm wide.')
+    .max(2000, 'Roll: at most 2,000 mm wide.').default(914),
 })
+export type TemplatesQuery = z.infer<typeof templatesQuery>
 export const chalkQuery = z.object({
   supplyId: idSchema, as: z.enum(['pdf', 'paper', 'svg', 'dxf', 'hpgl'], { error: 'As: pdf, paper, svg, dxf or hpgl.' }).default('pdf'),
 })

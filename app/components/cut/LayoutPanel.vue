@@ -100,9 +100,15 @@ async function cutIt(): Promise<void> {
   const kept = cutting.offcutsFor(s.id).length - before
   cutDone.value = cutDoneSentence(m, s.name, kept, selection.units)
 }
+/** Paper of wide printers comes 24 and 36 in wide. */
+const ROLLS_MM = [610, 914]
 const drawings = computed(() => [
   { name: 'Pieces, DXF', hint: 'for a pattern program', href: `/api/jobs/${cutting.jobId}/templates?as=dxf`, test: 'dxf' },
   { name: 'Pieces, SVG', hint: 'for a drawing program', href: `/api/jobs/${cutting.jobId}/templates?as=svg`, test: 'svg' },
+  ...ROLLS_MM.map(mm => ({
+    name: `Templates, ${lengthWords(mm, selection.units)} roll`, hint: 'PDF for a wide printer', test: `roll-${mm}`,
+    href: `/api/jobs/${cutting.jobId}/templates?as=roll&rollMm=${mm}`,
+  })),
   { name: 'Layout, PDF', hint: 'at true size, for a wide printer', href: `${chalkUrl.value}&as=paper`, test: 'layout-paper' },
   { name: 'Layout, HPGL', hint: 'for a plotter', href: `${chalkUrl.value}&as=hpgl`, test: 'layout-hpgl' },
   { name: 'Layout, DXF', hint: 'for a cutting machine', href: `${chalkUrl.value}&as=dxf`, test: 'layout-dxf' },
