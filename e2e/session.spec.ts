@@ -229,6 +229,20 @@ test('positions: a keep-out, a print moved and added, another motion; kept, and 
   await expect.poll(async () => (await piece()).keepOuts.map(k => k.kind)).toEqual(['button'])
   await page.getByRole('button', { name: 'Take Button 1 away' }).click()
   await expect.poll(async () => (await piece()).keepOuts.length).toBe(0)
+  // A line that came with the piece's drawing is kept out along all of it.
+  const { pieces, version } = await get<Cutting>(page, `/api/jobs/${job.id}/cutting`)
+  const shape = { format: 1, kind: 'outline', drawnBy: 'cut', rim: [[0, 0], [300, 0], [300, 420], [0, 420]], holes: [],
+    marks: { notches: [], drills: [], internal: [[[60, 100], [60, 300]]], mirror: null } }
+  const put = await page.request.put(`${server.url}/api/jobs/${job.id}/pieces`, { data: { version, pieces: [{ ...pieces[0]!, shape }] } })
+  expect(put.status()).toBe(200)
+  await page.reload()
+  await page.getByTestId('by-lines').click()
+  await expect.poll(async () => (await piece()).keepOuts.map(k => k.kind)).toEqual(['seam'])
+  await expect(page.getByTestId('by-lines')).toHaveCount(0)
+  const xs = (await piece()).keepOuts[0]!.outline.rim.map(([x]) => x)
+  expect([Math.min(...xs), Math.max(...xs)].map(Math.round)).toEqual([55, 65])
+  await page.getByRole('button', { name: 'Take Thick seam 1 away' }).click()
+  await expect.poll(async () => (await piece()).keepOuts.length).toBe(0)
   // One is dragged away: what it leaves open is named; put back as worked out.
   await expect(coverage).toContainText(/(100|99\.9\d) %/, { timeout: 40_000 })
   const placement = page.getByTestId('setdowns').locator('[data-placement="0"]')

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { boxOf, outlineOf, rotated, shifted, atOrigin, type Point } from '../geometry'
-import { acrossLine, laidMarks, marksOn, markStrokes, mirroredMarks, nearestOn, NO_MARKS, type Marks } from './marks'
+import { areaMm2, boundsOf, boxOf, outlineOf, rotated, shifted, signedAreaMm2, atOrigin, type Point } from '../geometry'
+import { acrossLine, laidMarks, marksOn, markStrokes, mirroredMarks, nearestOn, NO_MARKS, underLines, type Marks } from './marks'
 import { foldOf, halfOf } from './outlines'
 
 const box = boxOf({ left: 0, right: 100, bottom: 0, top: 60 })
@@ -10,6 +10,28 @@ const marks: Marks = {
   internal: [[{ x: 10, y: 10 }, { x: 90, y: 10 }], [{ x: 300, y: 0 }, { x: 300, y: 9 }]], mirror: [{ x: 50, y: 0 }, { x: 50, y: 60 }],
 }
 const near = (p: Point, q: Point) => Math.hypot(p.x - q.x, p.y - q.y) < 1e-9
+
+describe('what lies under lines that are drawn within a piece', () => {
+  const line: Point[] = [{ x: 10, y: 20 }, { x: 10, y: 120 }]
+  it('of an open one a band about it, as wide as was asked, its ends round', () => {
+    const [band, ...rest] = underLines([line], 12)
+    expect(rest).toEqual([])
+    const { left, right, bottom, top } = boundsOf(band!)
+    expect([left, right, bottom, top].map(Math.round)).toEqual([4, 16, 14, 126])
+    expect(areaMm2(band!)).toBeCloseTo(100 * 12 + Math.PI * 36, 0)
+  })
+  it('of a closed one what it goes round, whichever way it was drawn; a crooked one is one band', () => {
+    const ring: Point[] = [{ x: 0, y: 0 }, { x: 40, y: 0 }, { x: 40, y: 30 }, { x: 0, y: 30 }, { x: 0.2, y: 0.1 }]
+    for (const drawn of [ring, [...ring].reverse()]) {
+      const [pocket] = underLines([drawn], 12)
+      expect(Math.abs(areaMm2(pocket!) - 1200)).toBeLessThan(15)
+      expect(signedAreaMm2(pocket!.rim)).toBeGreaterThan(0)
+    }
+    const bent = underLines([[{ x: 0, y: 0 }, { x: 80, y: 0 }, { x: 80, y: 60 }]], 10)
+    expect(bent).toHaveLength(1)
+    expect(underLines([[], [{ x: 1, y: 1 }]], 10)).toEqual([])
+  })
+})
 
 describe('marks on a piece', () => {
   it('what shows on a part within the piece: notches come in to its edge, what does not touch it is left out', () => {

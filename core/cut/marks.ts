@@ -1,4 +1,4 @@
-import { distanceMm, isInside, placing, type Outline, type Point } from '../geometry'
+import { bandAbout, distanceMm, isInside, placing, signedAreaMm2, untangled, type Outline, type Point } from '../geometry'
 
 /** What is drawn on a piece besides its outline, in the same plane, mm. */
 export interface Marks {
@@ -54,6 +54,20 @@ export function marksOn(part: Pick<Outline, 'rim'>, { notches, drills, internal,
     mirror: mirror && mirror.some(p => isInside(part.rim, p) || nearestOn(part.rim, p).mm <= NOTCH_REACH_MM) ? mirror : null,
   }
 }
+
+/** Ends of a line nearer to each other than this make it a closed one, mm. */
+const CLOSED_MM = 0.5
+/**
+ * What lies under the lines within a piece: what a closed one goes round, and of an open one a band, as of a seam or a zip.
+ * @param wideMm of the band
+ */
+export const underLines = (internal: Marks['internal'], wideMm: number): Outline[] => internal.flatMap((line) => {
+  const [first, last] = [line[0], line.at(-1)]
+  if (!first || !last || line.length < 2) return []
+  return line.length > 3 && distanceMm(first, last) <= CLOSED_MM ? untangled([upright(line.slice(0, -1))]) : bandAbout(line, wideMm)
+})
+/** Run round to the left, whichever way it was drawn. */
+const upright = (ring: readonly Point[]): readonly Point[] => (signedAreaMm2(ring) < 0 ? [...ring].reverse() : ring)
 
 /** Where a part's marks come to lie when it is turned and its lower left corner put at a place, as its outline is. */
 export function laidMarks(outline: Pick<Outline, 'rim'>, marks: Marks, at: { turnDeg: number, x: number, y: number }): Marks {

@@ -62,6 +62,11 @@ export function offset(outlines: readonly Outline[], byMm: number, corners: 'rou
   return untangled(paths.map(toRing))
 }
 
+/** A band about a line, so wide in all, its ends round. @param line at least two points */
+export const bandAbout = (line: readonly Point[], wideMm: number): Outline[] => untangled(Clipper.inflatePathsD(
+  [line.map(({ x, y }) => ({ x, y }))], wideMm / 2, JoinType.Round, EndType.Round, MITRE, PLACES, ARC_OFF_MM,
+).map(toRing))
+
 /**
  * What of a piece is too narrow to have anything left when its edge is taken in on both sides: where an interfacing would not reach.
  * @param insetMm how far the edge is taken in

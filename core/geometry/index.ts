@@ -4,7 +4,7 @@ export {
   signedAreaMm2,
   type Outline, type Point, type Ring,
 } from './outline'
-export { difference, intersection, offset, isOverlapping, simplified, swept, thinned, tooNarrow, union, untangled } from './clip'
+export { bandAbout, difference, intersection, offset, isOverlapping, simplified, swept, thinned, tooNarrow, union, untangled } from './clip'
 export { crossing } from './crossing'
 export { cutApart } from './apart'
 export { offsetEdges } from './edges'

@@ -19,6 +19,10 @@ export const printable = (size: PaperMm): { wide: number, high: number } =>
   ({ wide: size.wide - 2 * MARGIN_MM, high: size.high - 2 * MARGIN_MM })
 interface Faces { regular: Face, bold: Face }
 const MAP_TOP_MM = 34
+/** What a template says is so wide at the most, and has so much room at the least, mm. */
+const SAYS_MM = 80, LEAST_SAYS_MM = 45
+/** Below the arrow of a grain that runs across. */
+const BELOW_MM = 6
 
 /** All sheets as they lie when they are glued, small, each with its name. */
 function drawMap(doc: PDFDocument, { regular, bold }: Faces, plane: Plane<Template>, size: PaperMm): void {
@@ -84,7 +88,9 @@ export function drawPart(
   const b = extent(t), middle = onPlane({ x: b.left + b.wideMm / 2, y: b.bottom + b.highMm / 2 }), [mx, my] = to(middle)
   if (mx < MARGIN_MM || mx > MARGIN_MM + on.wide || my < MARGIN_MM || my > MARGIN_MM + on.high) return
   if (t.grainDeg !== null) grainArrow(sheet, mx - 12, my, Math.min(100, b.highMm * 0.5, b.wideMm * 0.5), t.grainDeg - turnDeg)
-  writing(regular, [t.name, ...t.says], sheet, mx - 4, my, 80, bold)
+  // Its words end on the sheet.
+  const right = MARGIN_MM + on.wide, x = Math.min(mx - 4, right - LEAST_SAYS_MM)
+  writing(regular, [t.name, ...t.says], sheet, x, my + BELOW_MM, Math.min(SAYS_MM, right - x), bold)
 }
 
 interface Neighbours { isLeft: boolean, isRight: boolean, isAbove: boolean, isBelow: boolean }

@@ -106,7 +106,7 @@ const drawings = computed(() => [
   { name: 'Pieces, DXF', hint: 'for a pattern program', href: `/api/jobs/${cutting.jobId}/templates?as=dxf`, test: 'dxf' },
   { name: 'Pieces, SVG', hint: 'for a drawing program', href: `/api/jobs/${cutting.jobId}/templates?as=svg`, test: 'svg' },
   ...ROLLS_MM.map(mm => ({
-    name: `Templates, ${lengthWords(mm, selection.units)} roll`, hint: 'PDF for a wide printer', test: `roll-${mm}`,
+    name: `Templates, ${lengthWords(mm, selection.units)} roll`, hint: 'for a wide printer', test: `roll-${mm}`,
     href: `/api/jobs/${cutting.jobId}/templates?as=roll&rollMm=${mm}`,
   })),
   { name: 'Layout, PDF', hint: 'at true size, for a wide printer', href: `${chalkUrl.value}&as=paper`, test: 'layout-paper' },

@@ -3,7 +3,8 @@ import { useEventListener } from '@vueuse/core'
 import { arc, areaMm2, boxOf, outlineOf, type Outline, type Point } from '#core/geometry'
 import { IRON_KINDS } from '#core/materials'
 import { proveCoverage, whyMany, type SolePlacement } from '#core/positions'
-import { howMany, toPayload } from '#shared/cutting'
+import { underLines } from '#core/cut'
+import { cutPiece, howMany, toPayload } from '#shared/cutting'
 import { soleOf } from '#shared/pressing'
 import { KEEP_OUT_KINDS, type JobPiece, type KeepOutKind } from '#shared/schemas'
 import {
@@ -123,6 +124,21 @@ function tap(p: Point): void {
   if (!laying.value || !piece.value || isBlock.value) return
   change({ keepOuts: [...piece.value.keepOuts, { kind: laying.value, outline: toPayload(shapeAt(laying.value, p)) }] })
 }
+/** What lies under the lines that are drawn within the piece, as far as it is not kept out already. */
+const byLines = computed(() => {
+  const p = piece.value
+  if (!p || isBlock.value || p.shape.kind !== 'outline' || !p.shape.marks?.internal.length) return []
+  const known = new Set(p.keepOuts.map(k => JSON.stringify(k.outline)))
+  try {
+    return underLines(cutPiece(p, cutting.ground).marks.internal, sizes.seam[0]).map(toPayload).filter(o => !known.has(JSON.stringify(o)))
+  } catch {
+    // It cannot be cut as it stands: that is said at the piece.
+    return []
+  }
+})
+function keepOutByLines(): void {
+  change({ keepOuts: [...piece.value!.keepOuts, ...byLines.value.map(outline => ({ kind: 'seam' as const, outline }))] })
+}
 const middleOf = (o: Outline): Point => ({
   x: o.rim.reduce((s, p) => s + p.x, 0) / o.rim.length, y: o.rim.reduce((s, p) => s + p.y, 0) / o.rim.length,
 })
@@ -223,6 +239,8 @@ const touchesOf = (w: PlannedWork): string =>
           <button v-for="k in KEEP_OUT_KINDS" :key="k" type="button" class="min-h-9 px-2 text-sm" :aria-pressed="laying === k"
             :class="laying === k ? 'bg-ink text-paper' : 'slip hover:bg-seam/20'" @click="laying = laying === k ? null : k">
             {{ KEEP_OUT_NAME[k] }}</button>
+          <button v-if="byLines.length" type="button" class="slip min-h-9 px-2 text-sm hover:bg-seam/20" data-test="by-lines"
+            @click="keepOutByLines">Along its {{ countWords(byLines.length, 'drawn line') }}</button>
         </div>
         <div v-if="laying" class="flex items-center gap-1 text-sm">
           <MeasureInput v-model="sizes[laying][0]" quantity="length" label="Width" class="w-24" :least-metric="2" :most-metric="2000" />
