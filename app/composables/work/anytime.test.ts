@@ -1,21 +1,14 @@
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { effectScope, type EffectScope } from 'vue'
-import { slowWorkers } from '../../testing/slowWorkers'
+import { describe, expect, it, vi } from 'vitest'
+import { slowScope } from '../../testing/slowScope'
 import { useAnytime } from './anytime'
 
 const here = vi.hoisted(() => ({ now: null as unknown }))
 vi.mock('./boardWorkers', async original => ({ ...(await original<object>()), useBoardWorkers: () => here.now }))
-let slow: ReturnType<typeof slowWorkers>, scope: EffectScope
-beforeEach(() => {
-  slow = slowWorkers()
-  here.now = slow.workers
-  scope = effectScope()
-})
-afterEach(() => scope.stop())
+const at = slowScope(here)
 
 interface Board { first: (task: string) => Promise<number>, better: (from: number, seed: number) => Promise<number> }
 function begin(searches?: number) {
-  const search = scope.run(() => useAnytime<string, number>('k', {
+  const search = at.scope.run(() => useAnytime<string, number>('k', {
     first: (board, task) => (board as unknown as Board).first(task),
     better: (board, _task, _id, best, _forMs, seed) => (board as unknown as Board).better(best, seed),
     costOf: found => found, boundOf: () => 10, restAfterMs: 20_000, searches,
@@ -24,21 +17,21 @@ function begin(searches?: number) {
   return search
 }
 const answerFirst = async (cost: number) => {
-  slow.asked('first')[0]!.answer(cost)
-  await slow.settled()
+  at.slow.asked('first')[0]!.answer(cost)
+  await at.slow.settled()
 }
 /** Answers one of those that search, by the place in which it was asked. */
 const answer = async (which: number, cost: number) => {
-  slow.asked('better')[which]!.answer(cost)
-  await slow.settled()
+  at.slow.asked('better')[which]!.answer(cost)
+  await at.slow.settled()
 }
-const asked = () => slow.asked('better').map(w => w.args[0])
+const asked = () => at.slow.asked('better').map(w => w.args[0])
 
 describe('several that search at once', () => {
   it('each goes its own way from what it found itself; the best of all is shown', async () => {
     const s = begin(2)
     await answerFirst(100)
-    const [one, other] = slow.asked('better').map(w => w.args[1])
+    const [one, other] = at.slow.asked('better').map(w => w.args[1])
     expect([asked(), one === other]).toEqual([[100, 100], false])
     await answer(0, 80)
     expect([s.found.value, asked()]).toEqual([80, [100, 80]])
@@ -66,18 +59,18 @@ describe('several that search at once', () => {
     expect([s.found.value, s.running.value]).toEqual([10, true])
     await answer(0, 60)
     await answer(0, 60)
-    expect([s.found.value, s.running.value, slow.waiting.length]).toEqual([10, false, 0])
+    expect([s.found.value, s.running.value, at.slow.waiting.length]).toEqual([10, false, 0])
   })
   it('stopped, none of them goes on; a fault of one is said', async () => {
     const s = begin(2)
     await answerFirst(100)
     s.stop()
-    await slow.settled()
-    expect([s.running.value, slow.waiting.length, s.found.value]).toEqual([false, 0, 100])
+    await at.slow.settled()
+    expect([s.running.value, at.slow.waiting.length, s.found.value]).toEqual([false, 0, 100])
     void s.start('another')
     await answerFirst(40)
-    slow.asked('better')[1]!.fail(new Error('no more memory'))
-    await slow.settled()
+    at.slow.asked('better')[1]!.fail(new Error('no more memory'))
+    await at.slow.settled()
     expect([s.running.value, s.problem.value, s.found.value]).toEqual([false, expect.stringContaining('no more memory'), 40])
   })
   it('one alone where nothing else is said', async () => {

@@ -1,7 +1,7 @@
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { effectScope, ref, type EffectScope } from 'vue'
+import { describe, expect, it, vi } from 'vitest'
+import { ref } from 'vue'
 import type { MatchQuery, MatchSupply } from '#core/match'
-import { slowWorkers } from '../../testing/slowWorkers'
+import { slowScope } from '../../testing/slowScope'
 import { useMatching } from './matching'
 
 const here = vi.hoisted(() => ({ now: null as unknown }))
@@ -14,20 +14,14 @@ vi.mock('#core/match', async original => ({
   }),
 }))
 
-let slow: ReturnType<typeof slowWorkers>, scope: EffectScope
-beforeEach(() => {
-  slow = slowWorkers()
-  here.now = slow.workers
-  scope = effectScope()
-})
-afterEach(() => scope.stop())
+const at = slowScope(here)
 
 const query = ref<MatchQuery | null>(null), shelf = ref<MatchSupply[] | null>(null)
 const queryOf = (place: string) => ({ place }) as unknown as MatchQuery
 const begin = () => {
   query.value = queryOf('collar')
   shelf.value = [{ id: 's1' } as unknown as MatchSupply]
-  return scope.run(() => useMatching(query, shelf))!
+  return at.scope.run(() => useMatching(query, shelf))!
 }
 const ranked = (n: number, more: object = {}) => ({
   match: { ranked: Array.from({ length: n }, (_, i) => ({ key: `k${i}`, reachC: 120, recipe: null, ...more })) },
@@ -35,63 +29,63 @@ const ranked = (n: number, more: object = {}) => ({
 })
 /** A worker that has the shelf is asked to rank it. */
 const rank = async (answer: object, hasShelf = true) => {
-  slow.asked('holds')[0]!.answer(hasShelf)
-  await slow.settled()
+  at.slow.asked('holds')[0]!.answer(hasShelf)
+  await at.slow.settled()
   if (!hasShelf) {
-    slow.asked('hold')[0]!.answer(undefined)
-    await slow.settled()
+    at.slow.asked('hold')[0]!.answer(undefined)
+    await at.slow.settled()
   }
-  slow.asked('rank')[0]!.answer(answer)
-  await slow.settled()
+  at.slow.asked('rank')[0]!.answer(answer)
+  await at.slow.settled()
 }
 
 describe('matching the shelf', () => {
   it('hands the shelf to a worker once, ranks it, then searches the first dozen one by one', async () => {
     const m = begin()
-    expect(slow.asked('hold')).toHaveLength(0)
+    expect(at.slow.asked('hold')).toHaveLength(0)
     await rank(ranked(20), false)
     expect(m.whatIf.value).toEqual([{ change: 'heavier' }])
-    expect([slow.asked('refine').length, m.progress.value]).toEqual([12, { done: 0, of: 12 }])
-    expect(slow.asked('refine').map(w => (w.args[1] as { key: string }).key)).toEqual(Array.from({ length: 12 }, (_, i) => `k${i}`))
-    for (const w of slow.asked('refine').slice(0, 5)) w.answer({ key: (w.args[1] as { key: string }).key })
-    await slow.settled()
+    expect([at.slow.asked('refine').length, m.progress.value]).toEqual([12, { done: 0, of: 12 }])
+    expect(at.slow.asked('refine').map(w => (w.args[1] as { key: string }).key)).toEqual(Array.from({ length: 12 }, (_, i) => `k${i}`))
+    for (const w of at.slow.asked('refine').slice(0, 5)) w.answer({ key: (w.args[1] as { key: string }).key })
+    await at.slow.settled()
     expect([m.progress.value, m.match.value!.ranked.filter(c => c.recipe).length]).toEqual([{ done: 5, of: 12 }, 5])
-    for (const w of slow.asked('refine')) w.answer({ key: (w.args[1] as { key: string }).key })
-    await slow.settled()
-    expect([m.progress.value, slow.waiting.length]).toEqual([null, 0])
+    for (const w of at.slow.asked('refine')) w.answer({ key: (w.args[1] as { key: string }).key })
+    await at.slow.settled()
+    expect([m.progress.value, at.slow.waiting.length]).toEqual([null, 0])
   })
   it('what no heat reaches is not searched', async () => {
     const m = begin()
     await rank(ranked(3, { reachC: null }))
-    expect([m.progress.value, slow.waiting.length]).toEqual([null, 0])
+    expect([m.progress.value, at.slow.waiting.length]).toEqual([null, 0])
   })
   it('a newer wish ends the older search; its answers are of the newer alone', async () => {
     const m = begin()
     await rank(ranked(4))
-    expect(slow.asked('refine')).toHaveLength(4)
+    expect(at.slow.asked('refine')).toHaveLength(4)
     query.value = queryOf('cuff')
-    await slow.settled()
-    expect([slow.asked('refine').length, slow.asked('holds').length, m.problem.value]).toEqual([0, 1, null])
+    await at.slow.settled()
+    expect([at.slow.asked('refine').length, at.slow.asked('holds').length, m.problem.value]).toEqual([0, 1, null])
     await rank(ranked(1))
     expect(m.match.value!.ranked.map(c => c.recipe)).toEqual([null])
-    expect((slow.asked('refine')[0]!.args[0] as { place: string }).place).toBe('cuff')
+    expect((at.slow.asked('refine')[0]!.args[0] as { place: string }).place).toBe('cuff')
   })
   it('another shelf is another question, under another id', async () => {
     begin()
-    const before = slow.asked('holds')[0]!.args[0] as number
+    const before = at.slow.asked('holds')[0]!.args[0] as number
     shelf.value = [{ id: 's2' } as unknown as MatchSupply]
-    await slow.settled()
-    expect(slow.asked('holds').map(w => w.args[0])).toEqual([before + 1])
+    await at.slow.settled()
+    expect(at.slow.asked('holds').map(w => w.args[0])).toEqual([before + 1])
   })
   it('stopped, the ranking stays; a fault is a sentence', async () => {
     const m = begin()
     await rank(ranked(2))
     m.stop()
-    await slow.settled()
+    await at.slow.settled()
     expect([m.match.value!.ranked.length, m.progress.value, m.problem.value]).toEqual([2, null, null])
     void m.again()
-    slow.asked('holds')[0]!.fail(new Error('out of memory'))
-    await slow.settled()
+    at.slow.asked('holds')[0]!.fail(new Error('out of memory'))
+    await at.slow.settled()
     expect(m.problem.value).toContain('out of memory')
   })
 })
