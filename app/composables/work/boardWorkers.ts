@@ -1,6 +1,6 @@
 import { wrap, type Remote } from 'comlink'
+import { createKeptAnswers } from '#shared/keptAnswers'
 import type { BoardApi } from '~/workers/api'
-import { createKeptAnswers } from './keptAnswers'
 import { createWorkerPool, Ended, type WorkerPool } from './workerPool'
 
 /** Plain data: a worker refuses Vue's reactive wrappers. */

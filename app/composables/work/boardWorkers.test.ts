@@ -1,28 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { createKeptAnswers } from './keptAnswers'
 import { answering } from './boardWorkers'
 import { Ended, type WorkerPool } from './workerPool'
-
-describe('answers that are kept', () => {
-  it('come back as they were given, also where the answer was that there is none', () => {
-    const kept = createKeptAnswers<number | null>(4)
-    expect(kept.get('a')).toBeNull()
-    kept.keep('a', 1)
-    kept.keep('b', null)
-    expect([kept.get('a'), kept.get('b'), kept.get('c')]).toEqual([{ answer: 1 }, { answer: null }, null])
-  })
-  it('the one that was used longest ago is let go', () => {
-    const kept = createKeptAnswers<number>(2)
-    kept.keep('a', 1)
-    kept.keep('b', 2)
-    kept.get('a')
-    kept.keep('c', 3)
-    expect([kept.get('a')?.answer, kept.get('b')?.answer, kept.get('c')?.answer]).toEqual([1, undefined, 3])
-    kept.keep('a', 5)
-    kept.keep('d', 4)
-    expect([kept.get('a')?.answer, kept.get('c')?.answer]).toEqual([5, undefined])
-  })
-})
 
 describe('what hangs on nothing but what is asked', () => {
   /** A pool whose worker says how often it was asked. */
