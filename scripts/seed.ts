@@ -4,14 +4,16 @@ import sharp from 'sharp'
 import { appearanceOf, madePrint } from '#core/colour'
 import { LAY_S } from '#core/heat'
 import { centred, lettersAt, setText } from '#core/mend'
-import { draftRecipe, evaluate, adhesiveOf, type Recipe } from '#core/recipe'
+import { learnFrom } from '#core/learn'
+import { draftRecipe, evaluate, adhesiveOf, type EvaluateOptions, type Recipe } from '#core/recipe'
+import { optionsOf } from '#core/window'
 import { toPayload } from '#shared/cutting'
-import { toPressSetup, toRecipePayload } from '#shared/mappers'
+import { toKnowledge, toLessons, toPressSetup, toRecipePayload } from '#shared/mappers'
 import { nameKeyOf } from '#shared/people'
 import {
   fabricBody, ironBody, jobPieceSchema, pressedAsTheHouse, rulesSchema, supplyBody, swatchBody, type Fabric, type PressCloth,
   type EntityRows,
-  type Iron, type LookPayload, type MakingSpec, type Supply, type SwatchBody,
+  type Iron, type LookPayload, type MakingSpec, type Supply, type Swatch, type SwatchBody,
 } from '#shared/schemas'
 import { database } from '../server/db/connection'
 import { insertRows, removeRows } from '../server/db/entities'
@@ -136,14 +138,25 @@ const makingRows = (jobs: readonly DemoJobRow[]): EntityRows['jobMakings'] =>
     scrapId: m.scrap ? idOf(`scrap ${m.scrap}`) : null, supplyIds: (m.supplies ?? []).map(code => supplies.get(code)!.id),
   })))
 
-/** The boat coat half pressed, and a blazer whose front bubbled afterwards. */
-function sessionRows(jobId: string, all: EntityRows['jobPieces'],
+/** What the swatches of a pair taught, as the board works it out before it plans. */
+function taughtBy(swatches: readonly SwatchBody[], fabric: Fabric, supply: Supply, iron: Iron): EvaluateOptions {
+  const own = swatches.filter(t => t.fabricId === fabric.id && t.supplyId === supply.id) as Swatch[]
+  const lessons = toLessons(own, iron.id, {
+    fabric, supplies: [...supplies.values()], irons: [...irons.values()], pressCloths: [...pressCloths.values()], rules,
+  })
+  const { contradicts, knowledge } = learnFrom(toKnowledge(fabric, supply, iron.settings[0]!.origin), lessons)
+  return contradicts ? {} : optionsOf(knowledge)
+}
+
+/** The boat coat half pressed, as its swatches taught; and a blazer whose front bubbled, pressed before anything was known of it. */
+function sessionRows(jobId: string, all: EntityRows['jobPieces'], swatches: readonly SwatchBody[],
   of: { fabric: string, supply: string, session: string, goesOn: boolean }) {
   const fabric = fabrics.get(of.fabric)!, supply = supplies.get(of.supply)!, iron = irons.get('harbour')!, pressCloth
     = pressCloths.get('muslin')!
   return demoSession({
     idOf, now, jobId, supply, session: of.session, goesOn: of.goesOn, ironId: iron.id, pressClothId: pressCloth.id,
     setup: toPressSetup(fabric, supply, iron, pressCloth, 'padded', rules),
+    taught: of.goesOn ? taughtBy(swatches, fabric, supply, iron) : {},
     pieces: all.filter(p => p.jobId === jobId && p.interfacingId === supply.id).map(p => jobPieceSchema.parse(p)),
     ground: {
       rules, shrink: {}, fabricMm: () => fabric.thicknessMm, supply: id => [...supplies.values()].find(s => s.id === id) ?? null,
@@ -170,9 +183,11 @@ function demoRows(): Partial<EntityRows> {
   const jobs = DEMO_JOBS.map((demo, i) => ({ demo, id: idOf(`job ${demo.name}`), createdAt: daysAgo(30 - i) }))
   const jobPieces = pieceRows(jobs)
   const jobId = (name: string) => jobs.find(j => j.demo.name === name)!.id
+  const sessionOf = (job: string, of: Parameters<typeof sessionRows>[3]) =>
+    sessionRows(jobId(job), jobPieces, swatches.map(t => t.swatch), of)
   const sessions = [
-    sessionRows(jobId('Mate\'s boat coat'), jobPieces, { fabric: 'TW-02', supply: 'B-31', session: 'session boat coat', goesOn: true }),
-    sessionRows(jobId('Second mate\'s blazer'), jobPieces, { fabric: 'TW-14', supply: 'B-32', session: 'session blazer', goesOn: false }),
+    sessionOf('Mate\'s boat coat', { fabric: 'TW-02', supply: 'B-31', session: 'session boat coat', goesOn: true }),
+    sessionOf('Second mate\'s blazer', { fabric: 'TW-14', supply: 'B-32', session: 'session blazer', goesOn: false }),
   ]
   return {
     fabrics: [...fabrics.values()],

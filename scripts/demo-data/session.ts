@@ -1,5 +1,5 @@
 import { mirrored } from '#core/geometry'
-import { adhesiveOf, searchMethod, type PressSetup } from '#core/recipe'
+import { adhesiveOf, searchMethod, type EvaluateOptions, type PressSetup } from '#core/recipe'
 import { coverPiece, type SolePlacement } from '#core/positions'
 import { toPayload } from '#shared/cutting'
 import { toRecipePayload } from '#shared/mappers'
@@ -15,6 +15,8 @@ interface Given {
   pieces: JobPiece[]
   ground: CuttingGround
   setup: PressSetup
+  /** What own swatches taught of it before. */
+  taught: EvaluateOptions
   supply: Supply
   ironId: string
   pressClothId: string
@@ -28,8 +30,10 @@ const MOVE_S = 4
 const OVER_MS = 2 * 86_400_000
 
 /** A coat pressed: fronts and, where it goes on, a facing done or cooling, one place of the second front named as missed. */
-export function demoSession({ idOf, now, jobId, pieces, ground, setup, supply, ironId, pressClothId, session, goesOn }: Given): Rows {
-  const { recipe, outcome } = searchMethod(setup, 'steam').found!
+export function demoSession(
+  { idOf, now, jobId, pieces, ground, setup, taught, supply, ironId, pressClothId, session, goesOn }: Given,
+): Rows {
+  const { recipe, outcome } = searchMethod(setup, 'steam', taught).found!
   const { setting } = recipe
   const sessionId = idOf(session), device = idOf('board by the window')
   const made = pieces.flatMap(piece => Array.from({ length: piece.count * (piece.pair ? 2 : 1) }, (_, n) => ({ piece, n })))
@@ -48,7 +52,8 @@ export function demoSession({ idOf, now, jobId, pieces, ground, setup, supply, i
       surface: 'padded', needs: [],
       recipe: toRecipePayload(recipe), standing: 'estimated', placements, outline: toPayload(lies.outline), keepOuts: [], motion: 'still',
       predicted: {
-        bond: outcome.bond.final, harm: outcome.harm, peakC: outcome.bond.peakC, windowC: [...adhesiveOf(setup).windowC], worst: null,
+        bond: outcome.bond.final, harm: outcome.harm, peakC: outcome.bond.peakC, windowC: [...adhesiveOf(setup, taught).windowC],
+        worst: null,
       },
     }
   })
