@@ -85,7 +85,7 @@ async function compared(page: Page): Promise<void> {
   await dialog.getByLabel('Another width').fill('1,2 m')
   await dialog.getByTestId('add-width').click()
   const wide = rows.filter({ hasText: '1200 mm wide' }), cell = (n: number) => wide.locator('td').nth(n).getByRole('button')
-  await expect(dialog.getByTestId('least')).toContainText(/^Least (money|fabric): /)
+  await expect(dialog.getByTestId('least')).toContainText(/^(Cheapest|Least material): /)
   await expect(cell(1)).toContainText('2 layers of')
   await expect(cell(0)).toContainText('4 layers of')
   await looked(page, 'widths and layers')

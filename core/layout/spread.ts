@@ -10,11 +10,8 @@ export interface Spread {
   layers: number
   /** How often layers are spread and cut. */
   cuts: number
-  /** How long one layer is, and what all of them take off the roll, mm. */
+  /** How long one layer is, mm. */
   layerMm: number
-  takenMm: number
-  /** Cut beyond what was wanted. */
-  over: number
 }
 
 /** The pieces of one garment, so many times over: what a layout of several garments is of. */
@@ -22,21 +19,22 @@ export const severalOf = <P extends LayoutPiece>(pieces: readonly P[], garments:
   Array.from({ length: garments }, (_, k) => pieces.map(p => ({ ...p, id: k === 0 ? p.id : `${p.id} ×${k + 1}` }))).flat()
 
 /**
- * @param layoutMm how long the layout of so many garments is
+ * @param layoutMm how long the layout of so many garments is @param wanted a multiple of them
  * @param mostLayers that are cut at once
  */
 export function spreadOf(layoutMm: number, garments: number, wanted: number, mostLayers: number): Spread {
-  const layers = Math.ceil(wanted / garments), layerMm = layoutMm + (layers > 1 ? 2 * LAYER_END_MM : 0)
-  return { garments, layers, cuts: Math.ceil(layers / mostLayers), layerMm, takenMm: layers * layerMm, over: layers * garments - wanted }
+  const layers = wanted / garments
+  return { garments, layers, cuts: Math.ceil(layers / mostLayers), layerMm: layoutMm + (layers > 1 ? 2 * LAYER_END_MM : 0) }
 }
 
 /**
- * How many garments are worth laying in one layout: those that leave none over, and no more pieces than can be laid well.
- * @param pieces of one garment
+ * How many garments are worth laying in one layout: those that leave none over, and no more pieces than can be laid well; of many such
+ * numbers some from one to the most.
+ * @param pieces of one garment @param most so many numbers
  */
 export function garmentCounts(wanted: number, pieces: number, mostPieces: number, most: number): number[] {
-  const counts: number[] = []
-  for (let n = 1; n <= wanted && counts.length < most; n++)
-    if (wanted % n === 0 && (n === 1 || n * pieces <= mostPieces)) counts.push(n)
-  return counts
+  const all: number[] = []
+  for (let n = 1; n <= wanted; n++) if (wanted % n === 0 && (n === 1 || n * pieces <= mostPieces)) all.push(n)
+  const shown = Math.min(most, all.length)
+  return Array.from({ length: shown }, (_, i) => all[shown === 1 ? 0 : Math.round(i * (all.length - 1) / (shown - 1))]!)
 }

@@ -192,7 +192,7 @@ function driveOut(crowd: Crowd, course: Course, most: number, random: () => numb
 function exchanged(laid: readonly Laid[], random: () => number): Laid[] {
   const next = [...laid], large = next.map((_, i) => i).sort((a, b) => next[b]!.shape.areaMm2 - next[a]!.shape.areaMm2)
     .slice(0, Math.max(2, Math.ceil(next.length * LARGE)))
-  if (large.length < 2 || next.length < 2) return next
+  if (large.length < 2) return next
   shuffle(large, random)
   const [i, k] = [large[0]!, large[1]!], [a, b] = [next[i]!, next[k]!], { profile: p } = a.shape, { profile: q } = b.shape
   const dx = (q.wideMm - p.wideMm) / 2, dy = (q.highMm - p.highMm) / 2
@@ -200,6 +200,7 @@ function exchanged(laid: readonly Laid[], random: () => number): Laid[] {
   next[k] = { shape: b.shape, x: a.x - dx, y: a.y - dy }
   return next
 }
+
 /** The pieces that may be moved, and their shapes where a layout has them. */
 function laidOf(board: Board, layout: Layout): { free: number[], laid: Laid[] } {
   const byId = new Map(layout.placements.map(p => [p.id, p]))

@@ -71,8 +71,8 @@ function edgeByRuns(d: Drawing, holdsS: readonly number[]): Edge {
 }
 
 /**
- * Counts one part of the map. Of each drawing the hottest sole is looked at first; what a longer hold or a hotter sole has not brought
- * about, a shorter or cooler one does not, so that most of the cool rows and of the long holds need no transient.
+ * Counts one part of the map. Of each drawing the hottest sole is looked at first: what came nowhere near at the longest hold does not come
+ * there at cooler ones, and once both have come about no longer hold is looked at.
  * Deterministic; the same in a browser's worker and on the server.
  * @param task soles rising, °C; holds rising, s
  */

@@ -96,14 +96,12 @@ describe('cutting in words', () => {
   it('how a spread is cut, and which takes least', () => {
     const lawn = { id: 'r', name: 'Lawn', wideMm: 880, pricePerM: 8, stockM: 20 }
     const two = comparedOf(lawn, 1501.2, 2, 12, 4), one = comparedOf({ ...lawn, pricePerM: null }, 741, 1, 1, 4)
-    expect([spreadWords(two), spreadWords(one), spreadWords({ ...two, over: 1 })]).toEqual([
-      '6 layers of 1.55 m, cut in 2 goes', 'one layer of 0.75 m', '6 layers of 1.55 m, cut in 2 goes; 1 garment more than wanted',
-    ])
+    expect([spreadWords(two), spreadWords(one)]).toEqual(['6 layers of 1.55 m, cut in 2 goes', 'one layer of 0.75 m'])
     expect(leastSentence(leastOf([two])!, lawn)).toBe(
-      'Least money: 2 garments together on Lawn, 880 mm usable width. 9.30 m, €74.40 at €8.00 a metre: 6 layers of 1.55 m, cut in 2 goes.',
+      'Cheapest: 2 garments together on Lawn, 880 mm usable width. 9.30 m, €74.40 at €8.00 a metre: 6 layers of 1.55 m, cut in 2 goes.',
     )
     expect(leastSentence(leastOf([one])!, { ...lawn, pricePerM: null })).toBe(
-      'Least fabric: one garment at a time on Lawn, 880 mm usable width. 0.75 m: one layer of 0.75 m.',
+      'Least material: one garment at a time on Lawn, 880 mm usable width. 0.75 m: one layer of 0.75 m.',
     )
   })
   it('how often, how turned, so many', () => {

@@ -104,17 +104,16 @@ export const wideWords = (wideMm: number, units: DisplayUnits = METRIC): string 
 /** How many garments are laid together. */
 export const togetherWords = (garments: number): string => (garments === 1 ? 'one garment at a time' : `${garments} garments together`)
 /** How a spread of layers is cut. */
-export function spreadWords({ layers, cuts, layerMm, over }: Spread, units: DisplayUnits = METRIC): string {
+export function spreadWords({ layers, cuts, layerMm }: Spread, units: DisplayUnits = METRIC): string {
   const long = fabricWords(takenM(layerMm), units)
-  const how = layers === 1 ? `one layer of ${long}` : `${layers} layers of ${long}, cut in ${countWords(cuts, 'go', 'goes')}`
-  return over > 0 ? `${how}; ${countWords(over, 'garment')} more than wanted` : how
+  return layers === 1 ? `one layer of ${long}` : `${layers} layers of ${long}, cut in ${countWords(cuts, 'go', 'goes')}`
 }
 /** Which roll and layout take least. */
 export function leastSentence(
   { best, by }: { best: Compared, by: 'price' | 'area' }, roll: Pick<Roll, 'name' | 'wideMm' | 'pricePerM'>, units: DisplayUnits = METRIC,
 ): string {
-  const what = by === 'price' ? 'money' : 'fabric'
-  return `Least ${what}: ${togetherWords(best.garments)} on ${roll.name}, ${lengthWords(roll.wideMm, units)} usable width. `
+  const which = by === 'price' ? 'Cheapest' : 'Least material'
+  return `${which}: ${togetherWords(best.garments)} on ${roll.name}, ${lengthWords(roll.wideMm, units)} usable width. `
     + `${metresSentence(best.metres, roll.pricePerM, units)}: ${spreadWords(best, units)}.`
 }
 

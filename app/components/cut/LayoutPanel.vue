@@ -115,6 +115,10 @@ const drawings = computed(() => [
   { name: 'Layout, SVG', hint: 'for a drawing program', href: `${chalkUrl.value}&as=svg`, test: 'layout-svg' },
 ])
 const spreading = ref(false)
+/** All that the job wants of the supply lies on the roll, nothing was cut yet. */
+const whole = computed(() => lies.value.laid.length > 0 && lies.value.laid.length === parts.value.length && doneParts.value === 0
+  ? { parts: lies.value.rollParts, laid: lies.value.laid, lengthMm: lies.value.lengthMm }
+  : null)
 function spread(): void {
   spreading.value = true
 }
@@ -146,7 +150,7 @@ const doneParts = computed(() =>
           <UButton v-if="lies.laid.length" size="lg" variant="outline" color="neutral" icon="i-lucide-projector"
             data-test="project" @click="project">Project</UButton>
         </div>
-        <SpreadDialog v-model:open="spreading" :supply="supply" />
+        <SpreadDialog v-model:open="spreading" :supply="supply" :whole="whole" />
         <ProjectorView v-model:open="projecting" :parts="lies.laid" :wide-mm="wideMm" :length-mm="lies.lengthMm" />
       </div>
       <p v-if="parts.length === 0" class="mt-14 text-center text-xl" data-test="all-cut">

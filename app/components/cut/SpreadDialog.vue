@@ -1,22 +1,27 @@
 <script setup lang="ts">
 import { garmentCounts, LAYER_END_MM } from '#core/layout'
-import { usableWidthMm } from '#shared/cutting'
+import { usableWidthMm, type Part } from '#shared/cutting'
 import type { LaidPart } from '#shared/laidOut'
 import { plotted, plottedLayout, PLOT_FORMATS } from '#shared/plot'
 import type { Supply } from '#shared/schemas'
 import { comparedOf, garmentsIn, leastOf, oneGarmentOf, rollOf, type Compared, type Roll } from '#shared/spreading'
 import { fabricWords, leastSentence, lengthWords, moneyWords, priceWords, spreadWords, togetherWords, wideWords } from '#shared/words'
 import { watchDebounced } from '@vueuse/core'
+import type { Marker } from '~/composables/job/spreading'
 
 /** So many garments on this roll, on others that fit, and on any width: laid singly or several together, spread in layers. */
-const { supply } = defineProps<{ supply: Supply }>()
+const { supply, whole } = defineProps<{
+  supply: Supply
+  /** The layout of all that the job wants of it, where it lies on the roll; null while some of it does not. */
+  whole: { parts: readonly Part[], laid: readonly LaidPart[], lengthMm: number } | null
+}>()
 const open = defineModel<boolean>('open', { required: true })
 const cutting = useCutting()
 const selection = useSelection()
 const substitutes = useSubstitutes()
 const { markerOf, progress, problem, compare, stop } = useSpreading()
 
-const MOST_GARMENTS = 200, MOST_LAYERS = 50, MOST_PIECES = 60, MOST_COLUMNS = 4
+const MOST_GARMENTS = 200, MOST_LAYERS = 50, MOST_PIECES = 120, MOST_COLUMNS = 4
 const parts = computed(() => (open.value ? oneGarmentOf(cutting.pieces, supply.id, cutting.ground) : []))
 const wanted = ref(1)
 /** Interfacing is cut with shears in few layers. */
@@ -25,19 +30,29 @@ const widthsMm = useStored<number[]>('spread-widths', [])
 const newWidthMm = ref(1500)
 const rolls = computed<Roll[]>(() => [
   rollOf(supply, usableWidthMm(supply)),
-  ...(substitutes.found.value ?? []).map(s => rollOf(s, usableWidthMm(s))),
+  ...(substitutes.found.value ?? []).filter(s => s.stockM > 0).map(s => rollOf(s, usableWidthMm(s))),
   ...widthsMm.value.map(mm => ({
     id: `width ${mm}`, name: wideWords(mm, selection.units), wideMm: usableWidthMm({ widthMm: mm }), pricePerM: null, stockM: null,
   })),
 ])
 const counts = computed(() => garmentCounts(wanted.value, parts.value.length, MOST_PIECES, MOST_COLUMNS))
+const chosen = ref<{ rollId: string, garments: number } | null>(null)
+/** As it lies on the layout: that question has its answer already. */
+const asLaid = computed<Marker | null>(() => whole && {
+  rollId: supply.id, garments: garmentsIn(cutting.pieces), parts: whole.parts, isSettled: true,
+  layout: { lengthMm: whole.lengthMm, placements: whole.laid.map(({ id, turnDeg, x, y }) => ({ id, turnDeg, x, y })), unlaid: [] },
+})
+let lookedFor = ''
 watch(open, (is) => {
   if (!is) return stop()
   wanted.value = garmentsIn(cutting.pieces)
+  chosen.value = null
   const piece = cutting.pieces.find(p => parts.value.some(q => q.pieceId === p.id))
-  if (piece && !substitutes.found.value) void substitutes.look(piece.fabricId, piece.place, supply, 0)
+  if (!piece || lookedFor === supply.id) return
+  lookedFor = supply.id
+  void substitutes.look(piece.fabricId, piece.place, supply, 0)
 }, { flush: 'post' })
-const begin = (): void => { if (open.value) void compare(parts.value, rolls.value, counts.value) }
+const begin = (): void => { if (open.value) void compare(parts.value, rolls.value, counts.value, asLaid.value) }
 watchDebounced([open, rolls, counts], begin, { debounce: 300 })
 
 /** Rows of what was found; a roll that a piece does not fit has none. */
@@ -61,9 +76,9 @@ const leastWords = computed(() => {
   return roll ? leastSentence(least.value!, roll, selection.units) : null
 })
 
-const chosen = ref<{ rollId: string, garments: number } | null>(null)
 const shown = computed(() => {
-  const at = chosen.value ?? least.value?.best, marker = at && markerOf(at.rollId, at.garments)
+  const own = chosen.value && markerOf(chosen.value.rollId, chosen.value.garments) ? chosen.value : null
+  const at = own ?? least.value?.best, marker = at && markerOf(at.rollId, at.garments)
   const roll = rolls.value.find(r => r.id === at?.rollId)
   if (!marker || !roll) return null
   const byId = new Map(marker.parts.map(p => [p.id, p]))
@@ -85,13 +100,13 @@ function save(as: 'dxf' | 'hpgl'): void {
   if (!shown.value) return
   const { marker, roll } = shown.value
   const text = plotted(plottedLayout(marker.parts, marker.layout.placements, roll.wideMm), as), { type, ending } = PLOT_FORMATS[as]
-  saveBlob(new Blob([text], { type }), `${togetherWords(marker.garments)}, ${lengthWords(roll.wideMm, selection.units)}.${ending}`)
+  saveBlob(new Blob([text], { type }), `${roll.name}, ${togetherWords(marker.garments)}.${ending}`.replaceAll('/', '-'))
 }
 </script>
 
 <template>
   <UModal v-model:open="open" title="Widths and layers"
-    description="How much fabric so many garments take, on this roll and on others."
+    description="How much so many garments take, on this roll and on others."
     :ui="{ content: 'max-w-5xl bg-paper', header: 'min-h-20 py-3', title: 'text-2xl ticket', description: 'text-muted-ink' }">
     <template #body>
       <div class="space-y-4" data-test="spread">
@@ -123,15 +138,15 @@ function save(as: 'dxf' | 'hpgl'): void {
               <thead>
                 <tr class="border-b border-ink align-bottom text-sm">
                   <th class="py-1 pr-3 font-semibold">Roll</th>
-                  <th v-for="n in counts" :key="n" class="px-2 py-1 font-semibold">{{ togetherWords(n) }}</th>
+                  <th v-for="n in counts" :key="n" class="px-2 py-1 font-semibold">{{ togetherWords(n) }} <Sourced from="estimate" /></th>
                 </tr>
               </thead>
               <tbody>
                 <tr v-for="{ roll, cells } in rows" :key="roll.id" class="border-b border-ink/25 align-top">
                   <th class="py-2 pr-3 font-normal">
                     <b class="block">{{ roll.name }}</b>
-                    <span class="block text-sm text-muted-ink">{{ lengthWords(roll.wideMm, selection.units) }} usable<template
-                      v-if="roll.pricePerM !== null">, {{ priceWords(roll.pricePerM, selection.units) }}</template></span>
+                    <span class="block text-sm text-muted-ink">{{ lengthWords(roll.wideMm, selection.units) }} usable,
+                      {{ roll.pricePerM === null ? 'price not known' : priceWords(roll.pricePerM, selection.units) }}</span>
                     <UButton v-if="roll.id.startsWith('width')" size="sm" variant="link" color="neutral" class="px-0"
                       @click="dropWidth(roll.id)">Leave out</UButton>
                   </th>
@@ -159,8 +174,9 @@ function save(as: 'dxf' | 'hpgl'): void {
               <span role="status" class="text-sm text-muted-ink">looking for shorter ones, {{
                 Math.round(100 * progress.done / progress.of) }} %</span>
             </template>
-            <span v-else class="text-sm text-muted-ink">A layer is spread {{ lengthWords(LAYER_END_MM, selection.units) }} longer than its
-              layout at both ends.</span>
+            <span class="text-sm text-muted-ink">Where there are several layers, each is spread
+              {{ lengthWords(LAYER_END_MM, selection.units) }} longer than its
+              layout at both ends <Sourced from="typical" /></span>
           </div>
         </template>
         <p v-if="problem || substitutes.problem.value" class="font-semibold text-alert" role="alert">

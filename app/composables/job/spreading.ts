@@ -8,7 +8,13 @@ const KEY = 'spread'
 const STRETCHES = 10, STRETCH_MS = 250
 
 /** The layout of so many garments on a roll, as far as it was looked for. */
-export interface Marker { rollId: string, garments: number, parts: Part[], layout: Layout, isSettled: boolean }
+export interface Marker {
+  rollId: string
+  garments: number
+  parts: readonly Part[]
+  layout: Pick<Layout, 'lengthMm' | 'placements' | 'unlaid'>
+  isSettled: boolean
+}
 const cellOf = (rollId: string, garments: number): string => `${rollId} ${garments}`
 
 /** Looks for the layouts of one and of several garments on several rolls: all of them a first time, then each for a while. */
@@ -27,13 +33,15 @@ export function useSpreading() {
   }
   const keep = (m: Marker) => { found.value = { ...found.value, [cellOf(m.rollId, m.garments)]: m } }
 
-  /** @param parts of one garment @param rolls what is wider than a roll is not asked of it */
-  async function compare(parts: readonly Part[], rolls: readonly Roll[], counts: readonly number[]): Promise<void> {
+  /** @param parts of one garment @param own the layout that the job has already: it is not looked for again */
+  async function compare(parts: readonly Part[], rolls: readonly Roll[], counts: readonly number[],
+    own: Marker | null = null): Promise<void> {
     stop()
     const mine = question, of = JSON.stringify(parts)
     // Other pieces, other layouts; what was found of the same ones stays.
     if (of !== known) found.value = {}
     known = of
+    if (own) keep(own)
     problem.value = null
     const todo = rolls.flatMap(roll => counts.map(garments => ({ roll, garments })))
       .filter(({ roll, garments }) => !found.value[cellOf(roll.id, garments)]?.isSettled)
@@ -42,25 +50,25 @@ export function useSpreading() {
     progress.value = { done: 0, of: total }
     const step = () => { if (progress.value) progress.value = { done: progress.value.done + 1, of: total } }
     const asked = todo.map(({ roll, garments }) => {
-      const own = severalOf(parts, garments)
-      const task: LayoutTask = { pieces: own.map(thin), wideMm: roll.wideMm, gapMm: GAP_MM, pinned: [] }
-      return { roll, garments, own, task, id: `${KEY} ${mine} ${cellOf(roll.id, garments)}` }
+      const several = severalOf(parts, garments)
+      const task: LayoutTask = { pieces: several.map(thin), wideMm: roll.wideMm, gapMm: GAP_MM, pinned: [] }
+      return { roll, garments, several, task, id: `${KEY} ${mine} ${cellOf(roll.id, garments)}` }
     })
     try {
-      const begun = await Promise.all(asked.map(async ({ id, task, roll, garments, own }) => {
+      const begun = await Promise.all(asked.map(async ({ id, task, roll, garments, several }) => {
         const layout = await ask(KEY, board => board.firstLayoutFor(id, task), 1)
         if (mine !== question) return layout
-        keep({ rollId: roll.id, garments, parts: own, layout, isSettled: false })
+        keep({ rollId: roll.id, garments, parts: several, layout, isSettled: false })
         step()
         return layout
       }))
-      await Promise.all(asked.map(async ({ id, task, roll, garments, own }, i) => {
+      await Promise.all(asked.map(async ({ id, task, roll, garments, several }, i) => {
         let layout = begun[i]!
         for (let n = 0; n < STRETCHES && mine === question; n++) {
           const from = layout
           layout = await ask(KEY, board => board.improvedLayout(id, task, from, STRETCH_MS, n * 1000 + 1))
           if (mine !== question) return
-          keep({ rollId: roll.id, garments, parts: own, layout, isSettled: n === STRETCHES - 1 })
+          keep({ rollId: roll.id, garments, parts: several, layout, isSettled: n === STRETCHES - 1 })
           step()
         }
       }))
@@ -71,5 +79,5 @@ export function useSpreading() {
   }
   onScopeDispose(stop)
   const markerOf = (rollId: string, garments: number): Marker | null => found.value[cellOf(rollId, garments)] ?? null
-  return { found, markerOf, progress, problem, compare, stop }
+  return { markerOf, progress, problem, compare, stop }
 }

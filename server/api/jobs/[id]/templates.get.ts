@@ -7,10 +7,8 @@ export default defineRoute({ may: 'read', params: idParams, query: templatesQuer
   const { job, pieces, ground } = await pieceGround(context, params.id)
   const sheet = { jobName: job.name, pieces, ground, ...query, units: (await getWorkroom(context)).units }
   const bytes = await onThread('paper', 'templates', sheet, { ...context, smaller: 'Choose larger paper, or print fewer pieces at once.' })
-  const { type, ending } = {
-      pdf: { type: 'application/pdf', ending: 'pdf' }, roll: { type: 'application/pdf', ending: 'pdf' },
-      svg: { type: 'image/svg+xml', ending: 'svg' }, dxf: { type: 'image/vnd.dxf', ending: 'dxf' },
-    }[query.as], name = `templates.${ending}`
+  const ending = query.as === 'roll' ? 'pdf' : query.as, name = `templates.${ending}`
+  const type = { pdf: 'application/pdf', svg: 'image/svg+xml', dxf: 'image/vnd.dxf' }[ending]
   setResponseHeaders(event, { 'content-type': type, 'content-disposition': `attachment; filename="${name}"` })
   return bytes
 })
