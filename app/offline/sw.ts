@@ -32,14 +32,15 @@ const marked = {
     return new Response(cachedResponse.body, { status: cachedResponse.status, headers })
   },
 }
-/** A copy is found by its address and by whose it is. */
+const whose = async (): Promise<string> => await (await (await caches.open(WHO_CACHE)).match(WHO_KEY))?.text() ?? ''
+/** A copy is found by its address and by whose it is; nobody's is not kept: it came in as somebody signed out. */
 const ofWhoever = {
   cacheKeyWillBeUsed: async ({ request }: { request: Request }) => {
-    const who = await (await (await caches.open(WHO_CACHE)).match(WHO_KEY))?.text() ?? ''
     const url = new URL(request.url)
-    url.searchParams.set(WHO_KEY.slice(1), who)
+    url.searchParams.set(WHO_KEY.slice(1), await whose())
     return url.href
   },
+  cacheWillUpdate: async ({ response }: { response: Response }) => (response.status === 200 && await whose() !== '' ? response : null),
 }
 const upTo = (maxEntries: number) => new ExpirationPlugin({ maxEntries, purgeOnQuotaError: true })
 registerRoute(

@@ -30,13 +30,13 @@ export function takePlace(now: Me): void {
   isSignedOut.value = false
   rememberPerson(now.workroom.id, now.person.id)
   keepText(KEPT_PLACE, JSON.stringify(now))
-  void tellCopies()
+  void tellCopies(ownScope())
 }
 /** The worker that keeps copies keeps them for each person by herself. */
-async function tellCopies(): Promise<void> {
+async function tellCopies(whose: string): Promise<void> {
   if (typeof caches === 'undefined') return
   const kept = await caches.open(WHO_CACHE).catch(() => null)
-  await kept?.put(WHO_KEY, new Response(ownScope()))
+  await kept?.put(WHO_KEY, new Response(whose))
 }
 
 /** What is at the door; null where the server does not answer. */
@@ -53,6 +53,9 @@ export const pairThis = (code: string, device: string): Promise<unknown> =>
 /** Signs out: what is kept in this browser for whoever is at the board goes with her. */
 export async function signOutHere(): Promise<void> {
   await $fetch('/api/sign-out', { method: 'POST', body: {} })
+  // What is still on its way to this page is not kept behind her back.
+  stopKeeping()
+  await tellCopies('')
   await Promise.all([useOutbox().wipe(), wipeSessions(), wipeCopies()])
   forgetStored()
 }

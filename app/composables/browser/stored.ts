@@ -83,7 +83,9 @@ export const ownKey = (name: string): string => storedKey(OF_THE_BOARD.has(name)
 
 /** A text kept for whoever is at the board, as it was left. */
 export const keptText = (name: string): string | null => store.getItem(ownKey(name))
-export const keepText = (name: string, text: string): void => store.setItem(ownKey(name), text)
+export const keepText = (name: string, text: string): void => {
+  if (!isLeaving || OF_THE_BOARD.has(name)) store.setItem(ownKey(name), text)
+}
 
 /** What was kept before there were people belongs to whoever is first at the board. */
 export function adoptStored(kept: Pick<Storage, 'length' | 'key' | 'getItem' | 'setItem' | 'removeItem'>, workroomId: string,
@@ -103,6 +105,12 @@ export function rememberPerson(workroomId: string, personId: string): void {
   store.setItem(LAST_PERSON, personId)
   if (own) adoptStored(window.localStorage, workroomId, personId)
 }
+/** Set while somebody signs out: what still comes in for her on this page is kept no more, or it would outlast her leaving. */
+let isLeaving = false
+export const keepsForPerson = (): boolean => !isLeaving
+export function stopKeeping(): void {
+  isLeaving = true
+}
 /** Takes everything away that is kept here for whoever is at the board; what belongs to the board stays. */
 export function forgetStored(): void {
   if (own) {
@@ -117,5 +125,6 @@ export function forgetStored(): void {
 export function useStored<T extends string | number | boolean | object | null>(
   name: string, initial: T, more: { serializer?: Serializer<T>, mergeDefaults?: boolean } = {},
 ): RemovableRef<T> {
-  return useStorage<T>(ownKey(name), initial, store, more)
+  const eventFilter = (write: () => void): void => { if (!isLeaving || OF_THE_BOARD.has(name)) write() }
+  return useStorage<T>(ownKey(name), initial, store, { ...more, eventFilter })
 }

@@ -66,6 +66,7 @@ async function look(): Promise<void> {
   waiting.value = inOrder([...there, ...writing.values(), ...onlyHere.values()])
 }
 async function keep(item: Waiting): Promise<void> {
+  if (!keepsForPerson()) return
   waiting.value = inOrder([...waiting.value.filter(w => w.key !== item.key), item])
   writing.set(item.key, item)
   // The browser's store takes plain data, not what Vue wraps it in.

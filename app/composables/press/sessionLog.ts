@@ -23,12 +23,15 @@ async function safely<T>(work: () => Promise<T>, otherwise: T): Promise<T> {
   }
 }
 
-export const keepPlan = (session: SessionPlan): Promise<void> => safely(() => set(PLAN + session.id, toPlain(session), held()), undefined)
+/** Nothing more is kept for somebody who is signing out: news that arrive meanwhile would outlast her. */
+const keeping = (work: () => Promise<void>): Promise<void> => (keepsForPerson() ? safely(work, undefined) : Promise.resolve())
+
+export const keepPlan = (session: SessionPlan): Promise<void> => keeping(() => set(PLAN + session.id, toPlain(session), held()))
 /** Written down before anything is shown: an event that was confirmed to the user is never lost with the page. */
 export const keepEvent = (sessionId: string, e: SessionEventBody): Promise<void> =>
-  safely(() => set(eventKey(sessionId, e), toPlain(e), held()), undefined)
+  keeping(() => set(eventKey(sessionId, e), toPlain(e), held()))
 export const keepEvents = (sessionId: string, all: readonly SessionEventBody[]): Promise<void> =>
-  safely(() => setMany(all.map(e => [eventKey(sessionId, e), toPlain(e)]), held()), undefined)
+  keeping(() => setMany(all.map(e => [eventKey(sessionId, e), toPlain(e)]), held()))
 
 /** The plan of a session as it was last received here. */
 export const keptPlan = (sessionId: string): Promise<SessionPlan | null> =>
