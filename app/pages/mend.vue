@@ -5,6 +5,7 @@ import type { Component } from 'vue'
 definePageMeta({ title: 'Mend & add' })
 const jobs = useJobs()
 const makings = useMakings()
+const waits = useMakingsWait()
 const scraps = useScraps()
 const tab = useTab('mend', 'hole')
 const PANELS = import.meta.glob<Component>('../components/mend/*Panel.vue', { eager: true, import: 'default' })
@@ -20,7 +21,8 @@ onMounted(() => { void scraps.load() })
     <NewerSlip v-if="makings.theirs" :problem="makings.problem" class="mx-4" @over="makings.overThem" @take="makings.takeTheirs">
       Stored now: {{ makings.theirs.makings.map(m => m.name).join(', ') || 'nothing' }}.</NewerSlip>
     <PanelTabs v-model="tab" :tabs="tabsOf('mend')" label="Mend and add" class="min-h-0">
-      <component :is="panel" :key="tab" />
+      <JobWait v-if="waits" />
+      <component :is="panel" v-else :key="tab" />
     </PanelTabs>
   </div>
 </template>

@@ -5,6 +5,7 @@ import type { Component } from 'vue'
 definePageMeta({ title: 'Seams & hems' })
 const jobs = useJobs()
 const makings = useMakings()
+const waits = useMakingsWait()
 const tab = useTab('seams', 'seamDetail')
 const PANELS = import.meta.glob<Component>('../components/seams/*Panel.vue', { eager: true, import: 'default' })
 const panel = computed(() => panelOf('seams', tab.value, PANELS))
@@ -18,7 +19,8 @@ watch(() => jobs.job?.id, () => { void makings.load() }, { immediate: true })
     <NewerSlip v-if="makings.theirs" :problem="makings.problem" class="mx-4" @over="makings.overThem" @take="makings.takeTheirs">
       Stored now: {{ makings.theirs.makings.map(m => m.name).join(', ') || 'nothing' }}.</NewerSlip>
     <PanelTabs v-model="tab" :tabs="tabsOf('seams')" label="Pressing while making" class="min-h-0">
-      <component :is="panel" :key="tab" />
+      <JobWait v-if="waits" />
+      <component :is="panel" v-else :key="tab" />
     </PanelTabs>
   </div>
 </template>
