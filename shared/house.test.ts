@@ -21,6 +21,8 @@ describe('the rules of the house', () => {
     expect(houseOf({ ...usual, washes: '3', places: '2', clock: 'seconds', pressCloth: 'always', seams: 'closed',
       view: 'simple' } as never))
       .toMatchObject({ washes: 3, places: 2, clockIsBond: false, isPressClothAlways: true, areSeamsOpen: false, isSimple: true })
+    expect([houseOf(usual), houseOf({ ...usual, pens: 'edgesSecond' }), houseOf({ ...usual, pens: 'one' })].map(h => h.pens))
+      .toEqual([{ edge: 1, mark: 2 }, { edge: 2, mark: 1 }, { edge: 1, mark: 1 }])
     expect(houseOf(usual)).toMatchObject({ washes: Number(usual.washes), clockIsBond: usual.clock === 'bond', isSimple: false })
     expect(habitsOf({ ...usual, bearing: 'weight', warm: 'no', sides: 'both', patience: '30', moisture: 'dry', cooling: 'cold' } as never))
       .toEqual({ lean: false, warmFirst: false, bothSides: true, patienceS: 30, moisture: 'dry', cooling: 'cold' })

@@ -161,6 +161,15 @@ export const RULES = {
       { value: '6', name: 'Six', why: 'A cutting table.' }, { value: '8', name: 'Eight', why: 'A whole rack.' },
     ],
   },
+  pens: {
+    usual: 'edgesFirst', error: 'Plotter: edges with the first pen, with the second, or one pen for all.',
+    ask: 'Which pen of the plotter cuts?', changes: 'which pens a layout saved as HPGL asks for',
+    schools: [
+      { value: 'edgesFirst', name: 'Pen 1', why: 'Edges with pen 1, notches and names with pen 2.' },
+      { value: 'edgesSecond', name: 'Pen 2', why: 'The knife sits in the second holder: notches and names with pen 1.' },
+      { value: 'one', name: 'None, it only draws', why: 'All of it with pen 1; nobody changes pens.' },
+    ],
+  },
   cooling: {
     usual: 'cold', error: 'Cooling: to the touch or cold.',
     ask: 'How long to cool?', changes: 'how long a piece, a seam or a hem cools before you may move it',
@@ -183,6 +192,12 @@ export const rulesSchema = z.object(
   Object.fromEntries(RULE_KEYS.map(key => [key, ruleSchema(RULES[key])])) as unknown as { [K in RuleKey]: RuleSchema<K> },
 )
 
+/** Which pen of a plotter cuts or draws edges, and which one draws what is marked on them. */
+export interface PlotterPens { edge: number, mark: number }
+const PENS: Record<Rules['pens'], PlotterPens> = {
+  edgesFirst: { edge: 1, mark: 2 }, edgesSecond: { edge: 2, mark: 1 }, one: { edge: 1, mark: 1 },
+}
+
 /** What the house decided, as figures and as yes or no. */
 export interface House {
   habits: HouseHabits
@@ -195,10 +210,11 @@ export interface House {
   isPressClothAlways: boolean
   areSeamsOpen: boolean
   isSimple: boolean
+  pens: PlotterPens
 }
 export const houseOf = (r: Rules): House => ({
   habits: habitsOf(r), washes: Number(r.washes), places: Number(r.places), clockIsBond: r.clock === 'bond',
-  isPressClothAlways: r.pressCloth === 'always', areSeamsOpen: r.seams === 'open', isSimple: r.view === 'simple',
+  isPressClothAlways: r.pressCloth === 'always', areSeamsOpen: r.seams === 'open', isSimple: r.view === 'simple', pens: PENS[r.pens],
 })
 /** What of it every recipe goes by. */
 export const habitsOf = (r: Pick<Rules, 'bearing' | 'warm' | 'sides' | 'patience' | 'moisture' | 'cooling'>): HouseHabits => ({

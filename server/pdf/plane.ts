@@ -1,13 +1,12 @@
 /** Templates larger than a sheet, laid close together on a plane of sheets that are glued to each other. */
-import { boundsOf, boxAbout, boxOf, intersection, placing, type Outline, type Point } from '#core/geometry'
-import { firstLayout, improveLayout, laidOutline, type LayoutTask } from '#core/layout'
+import { boundsOf, boxOf, intersection, placing, type Outline, type Point } from '#core/geometry'
+import { laidOutline } from '#core/layout'
+import { layOnPaper, paperPiece } from './laying'
 
 /** Sheets lie over each other by this, mm. */
 export const OVERLAP_MM = 10
-/** Between two templates, mm. */
-const GAP_MM = 6
-/** So many numbers of sheets beside each other are tried, and so many layouts of the best of them. */
-const MORE_COLUMNS = 6, ROUNDS = 30
+/** So many numbers of sheets beside each other are tried. */
+const MORE_COLUMNS = 6
 
 export interface OnPlane<T> {
   of: T
@@ -17,6 +16,8 @@ export interface OnPlane<T> {
 }
 export interface Plane<T> {
   laid: OnPlane<T>[]
+  /** Round what lies here, on the plane. */
+  rims: Outline[]
   columns: number
   rows: number
   highMm: number
@@ -40,18 +41,15 @@ const own = (from: number, printableMm: number, isFirst: boolean): [number, numb
 export function planeOf<T>(
   templates: readonly { of: T, outlines: readonly Outline[] }[], { wide, high }: { wide: number, high: number },
 ): Plane<T> {
-  const pieces = templates.map(({ outlines }, i) => ({
-    id: String(i), outline: outlines.length === 1 ? outlines[0]! : boxAbout(outlines), grain: 'any' as const, oneWay: false,
-  }))
-  const layOn = (columns: number, rounds: number): Plane<T> | null => {
-    const task: LayoutTask = { pieces, wideMm: columns * (wide - OVERLAP_MM) + OVERLAP_MM, gapMm: GAP_MM, pinned: [] }
-    const first = firstLayout(task), layout = rounds > 0 ? improveLayout(task, first, rounds, 1) : first
+  const pieces = templates.map(({ outlines }, i) => paperPiece(outlines, i))
+  const layOn = (columns: number, isQuick: boolean): Plane<T> | null => {
+    const wideMm = columns * (wide - OVERLAP_MM) + OVERLAP_MM, layout = layOnPaper(pieces, wideMm, isQuick)
     if (layout.unlaid.length > 0) return null
     const rims = layout.placements.map((p) => {
       const piece = pieces[Number(p.id)]!
       return laidOutline({ rim: piece.outline.rim, holes: [] }, p)
     })
-    const rows = tilesAlong(layout.lengthMm, high), acrossMm = tilesAlong(task.wideMm, wide)
+    const rows = tilesAlong(layout.lengthMm, high), acrossMm = tilesAlong(wideMm, wide)
     const used = rows.map((fromY, r) => acrossMm.map((fromX, c) => {
       const [top, bottom] = own(fromY, high, r === 0).map(y => layout.lengthMm - y), [left, right] = own(fromX, wide, c === 0)
       const sheet = boxOf({ left: left!, right: right!, bottom: bottom!, top: top! })
@@ -59,7 +57,7 @@ export function planeOf<T>(
     }))
     return {
       columns: acrossMm.length, rows: rows.length, highMm: layout.lengthMm, isUsed: (r, c) => used[r]?.[c] ?? false,
-      sheets: used.flat().filter(Boolean).length,
+      sheets: used.flat().filter(Boolean).length, rims,
       laid: layout.placements.map((p): OnPlane<T> => {
         const i = Number(p.id)
         return { of: templates[i]!.of, turnDeg: p.turnDeg, to: placing(pieces[i]!.outline, p) }
@@ -72,9 +70,9 @@ export function planeOf<T>(
     return Math.min(wideMm, highMm)
   }))
   const least = tilesAlong(widestMm, wide).length
-  const tried = Array.from({ length: MORE_COLUMNS }, (_, i) => layOn(least + i, 0)).filter(p => p !== null)
+  const tried = Array.from({ length: MORE_COLUMNS }, (_, i) => layOn(least + i, true)).filter(p => p !== null)
   const best = tried.reduce<Plane<T> | null>((a, b) => (a === null || b.sheets < a.sheets ? b : a), null)
   if (!best) throw new RangeError('The templates cannot be laid on paper.')
-  const improved = layOn(best.columns, ROUNDS)
+  const improved = layOn(best.columns, false)
   return improved && improved.sheets < best.sheets ? improved : best
 }

@@ -1,25 +1,21 @@
 /** Templates close together on a roll of paper. */
-import { boundsOf, boxAbout, placing, type Point } from '#core/geometry'
-import { firstLayout, improveLayout, type Layout, type LayoutPiece } from '#core/layout'
+import { boundsOf, placing, type Point } from '#core/geometry'
+import type { Layout, LayoutPiece } from '#core/layout'
 import type { DisplayUnits } from '#core/units'
 import { lengthWords } from '#shared/words'
 import { invalid } from '../utils/problem'
+import { layOnPaper, paperPiece } from './laying'
 import { addLongPage, LONG_TOP_MM, MOST_LONG_MM } from './longPaper'
 import { paper } from './paper'
 import { MARGIN_MM } from './rings'
 import type { Template } from './template'
 import { drawPart } from './tiled'
 
-/** Between two templates, mm. */
-const GAP_MM = 6
-const ROUNDS = 30
-
 /** What lies on each page: one layout while that is short enough, else as much of it as a page takes, and the rest laid anew. */
 function pagesOf(pieces: readonly LayoutPiece[], wideMm: number): Layout[] {
   const pages: Layout[] = []
   for (let left = [...pieces]; left.length > 0;) {
-    const task = { pieces: left, wideMm, gapMm: GAP_MM, pinned: [] }, layout = improveLayout(task, firstLayout(task), ROUNDS, 1)
-    const byId = new Map(left.map(p => [p.id, p]))
+    const layout = layOnPaper(left, wideMm), byId = new Map(left.map(p => [p.id, p]))
     const topOf = ({ id, turnDeg, x, y }: Layout['placements'][number]) => {
       const { outline } = byId.get(id)!, to = placing(outline, { turnDeg, x, y })
       return boundsOf({ rim: outline.rim.map(to) }).top
@@ -40,10 +36,7 @@ export async function rollTemplatesPdf(
   jobName: string, templates: readonly Template[], rollMm: number, units: DisplayUnits,
 ): Promise<Uint8Array> {
   const wideMm = rollMm - 2 * MARGIN_MM
-  const pieces = templates.map(({ lines }, i): LayoutPiece => {
-    const { outlines } = lines[0]!
-    return { id: String(i), outline: outlines.length === 1 ? outlines[0]! : boxAbout(outlines), grain: 'any', oneWay: false }
-  })
+  const pieces = templates.map(({ lines }, i) => paperPiece(lines[0]!.outlines, i))
   const tooWide = pieces.findIndex(({ outline }) => {
     const b = boundsOf(outline)
     return Math.min(b.wideMm, b.highMm) > wideMm || Math.max(b.wideMm, b.highMm) > MOST_LONG_MM

@@ -10,6 +10,7 @@ import { HALF_WORDS, lengthWords, sizeWords, timesWords } from '#shared/words'
 import { invalid } from '../utils/problem'
 import { facesWithin, type Face } from './letters'
 import { A4_MM, paper, addPage, type PaperMm } from './paper'
+import { fillGaps } from './gaps'
 import { OVERLAP_MM, planeOf, tilesAlong } from './plane'
 import { drawRings, drawStrokes, LINE, MARGIN_MM } from './rings'
 import { extent, grainArrow, hasMarks, strokesOf, writing, type Template } from './template'
@@ -77,7 +78,7 @@ function judgeSheets(tiled: readonly Template[], sheets: number, size: PaperMm):
   }])
 }
 
-/** Pieces that fit on a sheet share it, in rows; larger ones are tiled over several. */
+/** Pieces that fit on a sheet share it, in rows; larger ones are tiled over several, and small ones lie in their gaps too. */
 function pagesOf(templates: readonly Template[], size: PaperMm): { shared: Template[][], tiled: Template[] } {
   const [w, h] = [size.wide - 2 * MARGIN_MM, size.high - 2 * MARGIN_MM]
   const shared: Template[][] = [],
@@ -119,8 +120,11 @@ export async function templatesPdf(
   units: DisplayUnits = METRIC,
 ): Promise<Uint8Array> {
   const checkMm = squareMm(units)
-  const { shared, tiled } = pagesOf(templates, size)
-  const plane = tiled.length > 0 ? planeOf(tiled.map(t => ({ of: t, outlines: t.lines[0]!.outlines })), printable(size)) : null
+  const { tiled, ...pages } = pagesOf(templates, size)
+  const large = tiled.length > 0 ? planeOf(tiled.map(t => ({ of: t, outlines: t.lines[0]!.outlines })), printable(size)) : null
+  const small = pages.shared.flat().map(t => ({ of: t, outlines: t.lines.flatMap(l => l.outlines) }))
+  const filled = large && fillGaps(large, small, printable(size)), plane = filled?.plane ?? null
+  const { shared } = filled ? pagesOf(filled.left.map(s => s.of), size) : pages
   judgeSheets(tiled, shared.length + (plane?.sheets ?? 0), size)
   const { doc, regular, bold } = await paper({ jobName, says: templates.map(t => [t.name, t.says]), tiles: 'sheet of overlap' })
   const list = addPage(doc, regular, size)

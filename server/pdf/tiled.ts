@@ -90,7 +90,8 @@ export function drawPart(
   if (t.grainDeg !== null) grainArrow(sheet, mx - 12, my, Math.min(100, b.highMm * 0.5, b.wideMm * 0.5), t.grainDeg - turnDeg)
   // Its words end on the sheet.
   const right = MARGIN_MM + on.wide, x = Math.min(mx - 4, right - LEAST_SAYS_MM)
-  writing(regular, [t.name, ...t.says], sheet, x, my + BELOW_MM, Math.min(SAYS_MM, right - x), bold)
+  const saysMm = Math.min(SAYS_MM, right - x, Math.max(LEAST_SAYS_MM, b.wideMm * 0.8))
+  writing(regular, [t.name, ...t.says], sheet, x, my + BELOW_MM, saysMm, bold)
 }
 
 interface Neighbours { isLeft: boolean, isRight: boolean, isAbove: boolean, isBelow: boolean }

@@ -7,6 +7,7 @@ import { countDrawings, pointsOf, sensitivityOf, type Knowledge, type Count, typ
 import { carePairs, careParts, ironSetup, pairKey, stuckThings, type CareThings } from '#shared/caring'
 import { groundFrom, partsOf, usableWidthMm, type GroundRows } from '#shared/cutting'
 import type { PlainLesson } from '#shared/mappers'
+import type { PlotterPens } from '#shared/house'
 import { plotted, plottedOnRoll } from '#shared/plot'
 import type { ChalkQuery, Job, JobPiece, LayoutPart, PaperBody, Plan, CareCardQuery, Supply, Swatch, TemplatesQuery,
   Workroom } from '#shared/schemas'
@@ -50,14 +51,20 @@ export const templates = task(async ({ jobName, pieces, ground, as, paper, rollM
   if (as === 'roll') return rollTemplatesPdf(jobName, all, rollMm, units)
   return as === 'svg' ? await templatesSvg(all) : await templatesPdf(jobName, all, PAPERS[paper], units)
 })
-interface ChalkAsked extends JobSheet { supply: Supply, parts: readonly LayoutPart[], units: DisplayUnits, as: ChalkQuery['as'] }
+interface ChalkAsked extends JobSheet {
+  supply: Supply
+  parts: readonly LayoutPart[]
+  units: DisplayUnits
+  as: ChalkQuery['as']
+  pens: PlotterPens
+}
 /** A layout as a strip to chalk by, at its true size, or for a plotter and other programs. */
-export const chalk = task(async ({ jobName, supply, pieces, parts, ground, units, as }: ChalkAsked): Promise<string | Uint8Array> => {
+export const chalk = task(async ({ jobName, supply, pieces, parts, ground, units, as, pens }: ChalkAsked): Promise<string | Uint8Array> => {
   const own = groundFrom(ground)
   if (as === 'pdf') return chalkPdf(jobName, supply, pieces, parts, own, units)
   const layout = plottedOnRoll(partsOf(pieces, supply.id, own), parts, usableWidthMm(supply))
   if (as === 'paper') return layoutPdf(`${supply.name}: ${jobName}`, layout, units)
-  return plotted(layout, as, as === 'svg' ? await facesWithin(layout.parts.map(p => p.name).join(' ')) : [])
+  return plotted(layout, as, pens, as === 'svg' ? await facesWithin(layout.parts.map(p => p.name).join(' ')) : [])
 })
 /** Templates or labels of one making. */
 export const making = task(({ body, units }: { body: PaperBody, units: DisplayUnits }) => makingPaper(body, units))

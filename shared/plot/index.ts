@@ -1,5 +1,6 @@
 /** Layouts for plotters and other programs. */
 import { writeDxf } from '../dxf'
+import type { PlotterPens } from '../house'
 import { layoutSvg, type SvgFace } from '../svg'
 import { writeHpgl } from './hpgl'
 import type { PlottedLayout } from './laid'
@@ -13,10 +14,10 @@ export const PLOT_FORMATS = {
 } as const
 type PlotFormat = keyof typeof PLOT_FORMATS
 
-/** @param faces typefaces to be put into an SVG */
-export function plotted(layout: PlottedLayout, as: PlotFormat, faces: readonly SvgFace[] = []): string {
+/** @param pens of the plotter, as the house has them @param faces typefaces to be put into an SVG */
+export function plotted(layout: PlottedLayout, as: PlotFormat, pens: PlotterPens, faces: readonly SvgFace[] = []): string {
   const { parts, wideMm, longMm } = layout
-  if (as === 'hpgl') return writeHpgl(layout)
+  if (as === 'hpgl') return writeHpgl(layout, pens)
   if (as === 'svg') return layoutSvg(parts, wideMm, longMm, faces)
   return writeDxf(parts.map(p => ({
     name: p.name, size: '', number: '', count: 1, pair: false, cut: [p.outline], sew: [], grainDeg: p.grainDeg, marks: p.marks, says: [],

@@ -9,6 +9,7 @@ import type { LayoutPart } from '../schemas'
 import { readSvg } from '../svg'
 import { plotted, plottedOnRoll } from '.'
 
+const PENS = { edge: 1, mark: 2 }
 const flap = outlineOf([{ x: 0, y: 0 }, { x: 160, y: 0 }, { x: 150, y: 70 }, { x: 80, y: 90 }, { x: 10, y: 70 }])
 const part = (n: number, outline: Outline, grain: Part['grain'] = 'along'): Part => ({
   id: partId({ pieceId: idOf(n), role: 'interfacing', number: 0 }), pieceId: idOf(n), role: 'interfacing', number: 0, name: `Klappe ${n} ä`,
@@ -34,7 +35,7 @@ describe('a layout for a plotter and for other programs', () => {
     expect(plottedOnRoll(parts, elsewhere, WIDE_MM).parts).toHaveLength(1)
   })
   it('read back from DXF every part is where it was, on the layer that is cut, with its marks; the roll is no part', () => {
-    const text = plotted(layout, 'dxf'), r = readDxf(new TextEncoder().encode(text))
+    const text = plotted(layout, 'dxf', PENS), r = readDxf(new TextEncoder().encode(text))
     if ('problem' in r) throw new Error(r.problem.why)
     expect(r.pieces).toHaveLength(4)
     r.pieces.forEach((p, i) => {
@@ -48,9 +49,9 @@ describe('a layout for a plotter and for other programs', () => {
       expect(corners.some(q => Math.hypot(q.x - c.x, q.y - c.y) < 0.05)).toBe(true)
   })
   it('read back from SVG it is the same layout, on a roll of the same width', () => {
-    const r = readSvg(plotted(layout, 'svg'))
+    const r = readSvg(plotted(layout, 'svg', PENS))
     if ('problem' in r) throw new Error(r.problem.why)
-    expect(plotted(layout, 'svg')).toContain(`width="${WIDE_MM}mm"`)
+    expect(plotted(layout, 'svg', PENS)).toContain(`width="${WIDE_MM}mm"`)
     r.outlines.forEach((o, i) => {
       expect(o.name).toBe(layout.parts[i]!.name)
       expect(apart(o.outline, layout.parts[i]!.outline)).toBeLessThan(1)
@@ -61,7 +62,7 @@ describe('a layout for a plotter and for other programs', () => {
     const drawn: { pen: number, points: Point[] }[] = [], said: string[] = []
     let pen = 0
     // A label ends with a control character of its own.
-    const [head, ...rest] = plotted(layout, 'hpgl').split('LB'), labels = rest.map(r => r.split(String.fromCharCode(3)))
+    const [head, ...rest] = plotted(layout, 'hpgl', PENS).split('LB'), labels = rest.map(r => r.split(String.fromCharCode(3)))
     said.push(...labels.map(([words]) => words!))
     for (const command of [head!, ...labels.map(([, after]) => after!)].join('\n').split(/[;\n]+/)) {
       const [, kind, values = ''] = /^([A-Z]{2})(.*)$/.exec(command) ?? [], n = values.split(',').map(Number)
@@ -82,5 +83,10 @@ describe('a layout for a plotter and for other programs', () => {
     expect(strokes.every(s => layout.parts.some(p => intersection([p.outline], [shifted(boxOf({ left: -1, right: 1, bottom: -1, top: 1 }),
       s.points[0]!.x, s.points[0]!.y)]).length > 0))).toBe(true)
     expect(drawn.filter(d => ![1, 2].includes(d.pen))).toEqual([])
+  })
+  it('asks for the pens of the house: the other way round, or one for all, which is taken once', () => {
+    const pens = (mark: number, edge: number) =>
+      [...plotted(layout, 'hpgl', { edge, mark }).matchAll(/SP(\d)/g)].map(([, pen]) => Number(pen))
+    expect([pens(2, 1), pens(1, 2), pens(1, 1)]).toEqual([[1, 2, 0], [2, 1, 0], [1, 0]])
   })
 })
