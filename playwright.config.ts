@@ -13,7 +13,7 @@ export default defineConfig({
   timeout: 200_000,
   expect: { timeout: 30_000 },
   fullyParallel: false,
-  workers: 2,
+  workers: 3,
   outputDir: 'test-results',
   projects: [
     { name: 'long', testMatch: LONG }, { name: 'board', testIgnore: [LONG, LAST] },
