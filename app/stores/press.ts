@@ -1,6 +1,6 @@
 import type { IronRest } from '#core/iron'
 import {
-  alongside, dueOn, elapsedS as elapsedOf, frontOf, happen, phaseOf, stepOf, stepsIn, type Alongside, type BoardEvent, type PressPhase,
+  dueOn, elapsedS as elapsedOf, followSole, frontOf, happen, phaseOf, stepOf, stepsIn, type Alongside, type BoardEvent, type PressPhase,
 } from '#core/press'
 import type { Course, EvaluateOptions, Recipe } from '#core/recipe'
 import { begunAt, laidAgain, laidBeside, laidUp, swatchOf, type Judged, type Laid } from '#shared/laid'
@@ -102,9 +102,10 @@ export const usePress = defineStore('press', () => {
   }
   const look = (key: string) => { wanted.value = key }
 
+  const ahead = followSole()
   function follow(): void {
     const l = laid.value
-    under.value = l && step.value?.kind === 'down' ? alongside(l.pressing, l.setup, l.planned, boardS(), l.taught) : null
+    under.value = l && step.value?.kind === 'down' ? ahead(l.pressing, l.setup, l.planned, boardS(), l.taught) : null
   }
 
   /** The dial was turned while a press runs: the sole goes on from there. */

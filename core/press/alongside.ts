@@ -1,5 +1,5 @@
 import { shutsOffInS, soleOnWork } from '../iron'
-import { firstAtS, valueAt, type SoleCurve } from '../heat'
+import { firstAtS, valueAt, type SoleCurve, type Transient } from '../heat'
 import { bondAtHold, COARSE, evaluate, evaluateAlong, holdPath, type PressSetup, type EvaluateOptions, type Recipe } from '../recipe'
 import type { DamageFlag } from '../damage'
 import { phasesDone } from './done'
@@ -47,38 +47,63 @@ export function plannedBond(setup: PressSetup, recipe: Recipe, options: Evaluate
   return run.marks.filter(m => m.kind === 'lift').map(m => valueAt(run, bond.progress, m.atS))
 }
 
-/**
- * Follows a hold while it lasts: everything done so far, then the sole staying down. Null where no sole is down on a glue line.
- * @param planned the bond each hold is meant to come to (`plannedBond`)
- */
-export function alongside(
-  pressing: SwatchPressing, setup: PressSetup, planned: readonly number[], nowS: number, options: EvaluateOptions = {},
-): Alongside | null {
-  const step = stepOf(pressing)
-  if (step?.kind !== 'down' || pressing.interrupted || pressing.startedS === null) return null
-  const now = nowS - pressing.startedS
-  const events: PressEvent[] = [...pressing.events, { atS: now + AHEAD_S, kind: 'lift' }]
-  const grid = { ...options, ...COARSE, skipSurface: true, phases: phasesDone(pressing.recipe, events), sole: soleOf(pressing) }
-  const { run, bond, harm } = evaluateAlong(setup, pressing.recipe, grid)
-  const wanted = planned[step.pass] ?? 1
-  const reaches = (values: Float32Array, level: number): number | null => {
-    const atS = firstAtS(run, values, level)
-    return atS === null ? null : Math.max(0, atS - now)
-  }
-  const glue = run.layers.find(l => l.layer.role === 'adhesive')!
-  const harmInS = reaches(harm, 1)
-  const worst = harmInS === null ? undefined : damageSoon(now + harmInS)
-  return {
-    bond: valueAt(run, bond.progress, now), wanted, neededS: reaches(bond.progress, wanted),
-    harm: valueAt(run, harm, now), harmInS, harmKind: worst?.kind ?? null,
-    soleC: valueAt(run, run.soleC, now), glueC: valueAt(run, glue.meanC, now),
-  }
+/** What a hold comes to if the sole stays down from when it was last touched: worked out once, and read as the time goes on. */
+interface Ahead {
+  of: string
+  setup: PressSetup
+  madeAtS: number
+  untilS: number
+  run: Transient
+  bond: Float32Array
+  harm: Float32Array
+  /** Of the harm that begins; undefined until it is asked for. */
+  kind?: DamageFlag['kind'] | null
+}
+/** So much further than is read it is worked out, so that it serves for a while, s. */
+const SPARE_S = 75
+/** Times that are taken anew each time differ in their last digits. */
+const sameTo = (_: string, value: unknown): unknown => (typeof value === 'number' ? Math.round(value * 1000) / 1000 : value)
 
-  /** Which harm it is that begins then. */
-  function damageSoon(untilS: number): DamageFlag | undefined {
-    const until = { ...grid, phases: phasesDone(pressing.recipe, [...pressing.events, { atS: untilS, kind: 'lift' }]),
-      sole: soleOf(pressing) }
-    return evaluate(setup, pressing.recipe, until).flags[0]
+export type Follow = (
+  pressing: SwatchPressing, setup: PressSetup, planned: readonly number[], nowS: number, options?: EvaluateOptions,
+) => Alongside | null
+
+/**
+ * Follows a hold while it lasts: everything done so far, then the sole staying down. It answers null where no sole is down on a glue
+ * line. What comes is worked out when something is done, and read until something else is.
+ * @param workOut the transient, by usual the recipe's own
+ * @returns asked with the bond each hold is meant to come to (`plannedBond`), and board seconds
+ */
+export function followSole(workOut: typeof evaluateAlong = evaluateAlong): Follow {
+  let ahead: Ahead | null = null
+  return (pressing, setup, planned, nowS, options = {}) => {
+    const step = stepOf(pressing)
+    if (step?.kind !== 'down' || pressing.interrupted || pressing.startedS === null) return null
+    const now = nowS - pressing.startedS
+    const gridTo = (untilS: number): EvaluateOptions => ({
+      ...options, ...COARSE, skipSurface: true, sole: soleOf(pressing),
+      phases: phasesDone(pressing.recipe, [...pressing.events, { atS: untilS, kind: 'lift' }]),
+    })
+    const of = JSON.stringify([pressing, options], sameTo)
+    if (!ahead || ahead.of !== of || ahead.setup !== setup || now < ahead.madeAtS || now + AHEAD_S > ahead.untilS) {
+      const untilS = now + AHEAD_S + SPARE_S
+      const { run, bond, harm } = workOut(setup, pressing.recipe, gridTo(untilS))
+      ahead = { of, setup, madeAtS: now, untilS, run, bond: bond.progress, harm }
+    }
+    const here = ahead, { run, bond, harm } = here, wanted = planned[step.pass] ?? 1
+    const reaches = (values: Float32Array, level: number): number | null => {
+      const atS = firstAtS(run, values, level)
+      return atS === null || atS > now + AHEAD_S ? null : Math.max(0, atS - now)
+    }
+    const glue = run.layers.find(l => l.layer.role === 'adhesive')!, harmInS = reaches(harm, 1)
+    if (harmInS !== null && here.kind === undefined) {
+      here.kind = evaluate(setup, pressing.recipe, gridTo(now + harmInS)).flags[0]?.kind ?? null
+    }
+    return {
+      bond: valueAt(run, bond, now), wanted, neededS: reaches(bond, wanted),
+      harm: valueAt(run, harm, now), harmInS, harmKind: harmInS === null ? null : here.kind ?? null,
+      soleC: valueAt(run, run.soleC, now), glueC: valueAt(run, glue.meanC, now),
+    }
   }
 }
 

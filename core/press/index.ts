@@ -4,6 +4,6 @@ export {
   again, doubted, doubtOf, elapsedS, newPressing, next, phaseOf, restLater, stepOf, stepsIn, touch,
   type Doubt, type PressEvent, type PressPhase, type SwatchPressing,
 } from './pressing'
-export { alongside, plannedBond, soleReadings, type Alongside } from './alongside'
+export { followSole, plannedBond, soleReadings, type Alongside, type Follow } from './alongside'
 export { eventsOfPlacement, givenHoldsS, phasesDone } from './done'
 export { dueOn, frontOf, happen, ironBusyWith, type BoardEvent, type BoardPiece } from './board'

@@ -1,10 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { IronRest } from '../iron'
-import { draftRecipe, type Recipe } from '../recipe'
+import { draftRecipe, evaluateAlong, type Recipe } from '../recipe'
 import {
-  again, alongside, doubted, doubtOf, elapsedS, givenHoldsS, newPressing, next, phaseOf, phasesDone, plannedBond, restLater, soleReadings,
-  stepOf, stepsOf, touch, type SwatchPressing,
+  again, doubted, doubtOf, elapsedS, followSole, givenHoldsS, newPressing, next, phaseOf, phasesDone, plannedBond, restLater, soleReadings,
+  stepOf, stepsOf, touch, type Follow, type SwatchPressing,
 } from '.'
 import { poplinSetup } from '../poplin.fixture'
 
@@ -14,6 +14,8 @@ const recipe = (over: Partial<Recipe> = {}): Recipe => ({
   ...draftRecipe(setup, 'dry', setting, 'back', 1, 'lean'), warmS: 0, holdS: 12, coolS: 20, ...over,
 })
 const ready: IronRest = { kind: 'household', fromC: 190, targetC: 190, swingC: 0, sinceS: 600, idleS: 0, shutsOffAfterS: null }
+/** Worked out anew. */
+const alongside: Follow = (...asked) => followSole()(...asked)
 /** Presses the key at each of these times. */
 const keys = (r: Recipe, atS: readonly number[], rest: (atS: number) => IronRest = () => ready): SwatchPressing =>
   atS.reduce((s, t) => next(s, t, rest(t)), newPressing(r))
@@ -118,6 +120,33 @@ describe('the glue line followed while the iron is down', () => {
   it('after warming the iron has sagged by what it drew since it was press again, not by all before', () => {
     const s = keys(recipe({ warmS: 20 }), [0, 20, 60])
     expect(alongside(s, setup, planned, 60.2)!.soleC).toBeGreaterThan(188.5)
+  })
+  it('what was worked out is read as time goes on, as if it were worked out anew each time; anew where something was done', () => {
+    let times = 0
+    const follow = followSole((...asked) => {
+      times++
+      return evaluateAlong(...asked)
+    })
+    const s = keys(recipe(), [0])
+    for (let nowS = 0.2; nowS < 70; nowS += 3.7) {
+      const kept = follow(s, setup, planned, nowS)!, anew = alongside(s, setup, planned, nowS)!
+      for (const key of ['bond', 'neededS', 'harm', 'harmInS', 'soleC', 'glueC'] as const) {
+        expect(Math.abs((kept[key] ?? -1) - (anew[key] ?? -1)), key).toBeLessThan(0.02 * Math.max(1, anew[key] ?? 1))
+      }
+      expect(kept.harmKind).toBe(anew.harmKind)
+    }
+    expect(times).toBe(1)
+    // The same moment read with its last digits otherwise is the same.
+    follow({ ...s, startedS: s.startedS! + 1e-7 }, setup, planned, 60)
+    expect(times).toBe(1)
+    const turned = touch(s, { ...ready, fromC: 120, sinceS: 0, idleS: 0 }, 3)
+    expect(follow(turned, setup, planned, 5)!.neededS).toBeCloseTo(alongside(turned, setup, planned, 5)!.neededS!, 1)
+    expect(times).toBe(2)
+    // Further than was worked out, and with what swatches taught, it is worked out again.
+    follow(turned, setup, planned, 90)
+    follow(turned, setup, planned, 90, { soleOffsetC: -5 })
+    follow(turned, poplinSetup(), planned, 90, { soleOffsetC: -5 })
+    expect(times).toBe(5)
   })
   it('nothing is followed before, while turned, or cooling', () => {
     expect(alongside(newPressing(recipe()), setup, planned, 1)).toBeNull()

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { alongside, plannedBond } from '../press'
+import { followSole, plannedBond, type Follow } from '../press'
 import { draftRecipe, TURN_S, type Recipe } from '../recipe'
 import {
   boardSeconds, bondOfPressing, counted, foldSession, isDue, nextOperation, nextStep, operationsOf, placementEvents, restOfIron,
@@ -10,6 +10,7 @@ import {
 import { poplinSetup } from '../poplin.fixture'
 
 const setup = poplinSetup()
+const alongside: Follow = (...asked) => followSole()(...asked)
 const setting = { label: 'wool', meanC: 150, swingC: 5, origin: 'typical' as const }
 const recipe = (over: Partial<Recipe> = {}): Recipe => ({
   ...draftRecipe(setup, 'dry', setting, 'back', 1, 'lean'), warmS: 0, holdS: 12, secondS: null, coolS: 15, tableS: 45, ...over,

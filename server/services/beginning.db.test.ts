@@ -16,4 +16,13 @@ describe('a workroom where there is one already', () => {
     expect([await WorkroomRow.count(), await SupplyRow.count()]).toEqual([rooms, supplies])
     expect((await whatIsBegun()).begun).toBe(true)
   })
+  it('says of the first of several whether it is the demonstration', async () => {
+    const first = await WorkroomRow.findOne({ order: [['createdAt', 'ASC']] })
+    const { context } = await aRoom()
+    await WorkroomRow.update({ demo: !first!.demo }, { where: { id: context.workroomId } })
+    expect(await whatIsBegun()).toEqual({ begun: true, demo: first!.demo })
+    await WorkroomRow.update({ demo: !first!.demo }, { where: { id: first!.id } })
+    expect((await whatIsBegun()).demo).toBe(!first!.demo)
+    await WorkroomRow.update({ demo: first!.demo }, { where: { id: first!.id } })
+  })
 })

@@ -1,6 +1,6 @@
 import { useIntervalFn } from '@vueuse/core'
 import type { IronRest } from '#core/iron'
-import { alongside, plannedBond, type Alongside } from '#core/press'
+import { followSole, plannedBond, type Alongside } from '#core/press'
 import type { EvaluateOptions } from '#core/recipe'
 import { bondOfPressing, type OpState } from '#core/session'
 import { toPressSetup, toRecipe } from '#shared/mappers'
@@ -27,6 +27,7 @@ export function useUnderSole({ down, nowS, planKey, taughtFor }: Sole) {
   const selection = useSelection()
   const library = useLibrary()
   const under = shallowRef<Alongside | null>(null)
+  const ahead = followSole()
   const followed = new Map<string, Followed | null>()
 
   function setupOf(o: SessionOperation): Followed['setup'] | null {
@@ -55,7 +56,7 @@ export function useUnderSole({ down, nowS, planKey, taughtFor }: Sole) {
   function follow(): void {
     const now = down(), known = now && BONDED.has(now.operation.kind) ? followedOf(now.operation) : null
     const pressing = known && bondOfPressing(workOf(now!.operation), now!.state, now!.rest, nowS())
-    under.value = known && pressing ? alongside(pressing, known.setup, known.planned, nowS(), known.taught) : null
+    under.value = known && pressing ? ahead(pressing, known.setup, known.planned, nowS(), known.taught) : null
   }
   useIntervalFn(() => { if (down()) follow() }, LOOK_MS)
   // Another board may have lifted it.
