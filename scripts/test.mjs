@@ -1,6 +1,6 @@
 // npm test: lint, types, dead code, build, unit tests, every benchmark in short, kills in the middle of a run, three servers on one
 // database while they are killed, and end-to-end tests in headless Chromium on throw-away databases. The build goes first; then the
-// end-to-end tests, two at a time, and beside them everything else, one thing after another: where one of them waits another one works.
+// end-to-end tests, three at a time, and beside them everything else, one thing after another: where one of them waits another one works.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
@@ -59,7 +59,7 @@ const units = project => ({
 
 const script = (...path) => [process.execPath, join(ROOT, 'scripts', ...path)]
 const setup = JSON.stringify(pathToFileURL(join(ROOT, 'scripts/lib/setup.mjs')).href)
-/** Those in headless Chromium, two at a time, on copies of a database that is set up first. */
+/** Those in headless Chromium, three at a time, on copies of a database that is set up first. */
 const endToEnd = {
   run: async () => {
     const report = join(DATA, 'e2e.json')

@@ -99,7 +99,8 @@ function dropWidth(id: string): void {
 function save(as: 'dxf' | 'hpgl'): void {
   if (!shown.value) return
   const { marker, roll } = shown.value
-  const text = plotted(plottedLayout(marker.parts, marker.layout.placements, roll.wideMm), as, selection.house.pens), { type, ending } = PLOT_FORMATS[as]
+  const laid = plottedLayout(marker.parts, marker.layout.placements, roll.wideMm), { type, ending } = PLOT_FORMATS[as]
+  const text = plotted(laid, as, selection.house.pens)
   saveBlob(new Blob([text], { type }), `${roll.name}, ${togetherWords(marker.garments)}.${ending}`.replaceAll('/', '-'))
 }
 </script>
