@@ -258,6 +258,11 @@ test('positions: a keep-out, a print moved and added, another motion; kept, and 
   const number = Number(/^(\d+) pos/.exec((await coverage.textContent())!.trim())![1])
   await page.getByRole('button', { name: 'Add position', exact: true }).click()
   await expect(coverage).toContainText(`${number + 1} positions`)
+  // Along the line that is drawn on it, 200 mm long, the iron is set down twice more.
+  await page.getByTestId('along-lines').click()
+  await expect(coverage).toContainText(`${number + 3} positions`)
+  await expect.poll(async () => (await piece()).byHand[0]!.placements.slice(-2).map(p => [p.x, p.y, p.headingDeg]))
+    .toEqual([[60, 150, 0], [60, 250, 0]])
   await page.getByRole('button', { name: 'Use suggestion' }).click()
   await expect(page.getByTestId('unreached')).toBeHidden({ timeout: 20_000 })
   await page.getByRole('radio', { name: 'Small circles' }).click()

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { comparedOf, garmentsIn, leastOf, oneGarmentOf, type Roll } from './spreading'
+import fc from 'fast-check'
+import { comparedOf, garmentsIn, leastOf, oneGarmentOf, splitOf, type Found, type Roll } from './spreading'
 import { groundFrom } from './cutting'
 import { rulesSchema, type JobPiece } from './schemas'
 import { blockPiece } from './kept.fixture'
@@ -44,6 +45,53 @@ describe('one roll against another', () => {
     const one = comparedOf(roll(), 1000, 1, 12, 4), three = comparedOf(roll(), 3083, 3, 12, 4)
     expect(Math.abs(one.price! / three.price! - 1)).toBeLessThan(0.005)
     expect(leastOf([one, three])!.best.garments).toBe(3)
+  })
+})
+
+describe('two rolls together', () => {
+  const short = roll({ id: 'a', stockM: 3 }), other = roll({ id: 'b', stockM: 2, pricePerM: 10 })
+  const on = (r: Roll, garments: number, layoutMm: number): Found => ({ roll: r, garments, layoutMm })
+  it('five garments of 0.78 m: three from one, the rest from the other, each within what lies there', () => {
+    const { halves: [a, b], metres, price } = splitOf([on(short, 1, 740), on(other, 1, 740)], 5, 4)!
+    // The cheaper one gives as many as it has.
+    expect([a.of.rollId, a.cut, b.of.rollId, b.cut]).toEqual(['a', 3, 'b', 2])
+    expect([a.of.isShort, b.of.isShort]).toEqual([false, false])
+    expect([metres, price].map(v => v!.toFixed(2))).toEqual(['3.90', '34.32'])
+  })
+  it('never from one roll twice, nor from one nobody has counted; none where two have too little as well', () => {
+    const uncounted = roll({ id: 'u', stockM: null })
+    expect(splitOf([on(short, 1, 740), on(short, 2, 1400)], 6, 4)).toBeNull()
+    expect(splitOf([on(short, 1, 740), on(uncounted, 1, 740)], 6, 4)).toBeNull()
+    expect(splitOf([on(short, 1, 740), on(other, 1, 740)], 12, 4)).toBeNull()
+    expect(splitOf([], 6, 4)).toBeNull()
+  })
+  it('as every way tried one by one: nothing that is enough costs less', () => {
+    const rolls = fc.array(fc.record({
+      stockM: fc.integer({ min: 1, max: 12 }), pricePerM: fc.option(fc.integer({ min: 4, max: 20 })),
+      oneMm: fc.integer({ min: 300, max: 1500 }), twoMm: fc.integer({ min: 500, max: 2800 }),
+    }), { minLength: 2, maxLength: 4 })
+    let some = 0
+    fc.assert(fc.property(rolls, fc.integer({ min: 2, max: 8 }), (all, half) => {
+      const wanted = half * 2
+      const found = all.flatMap(({ stockM, pricePerM, oneMm, twoMm }, i) => {
+        const r = roll({ id: `r${i}`, stockM, pricePerM })
+        return [on(r, 1, oneMm), on(r, 2, twoMm)]
+      })
+      const ways: { price: number | null, areaM2: number }[] = []
+      for (const a of found) for (const b of found) for (let n = 1; n < wanted; n++) {
+        if (a.roll.id >= b.roll.id || n % a.garments !== 0 || (wanted - n) % b.garments !== 0) continue
+        const x = comparedOf(a.roll, a.layoutMm, a.garments, n, 4), y = comparedOf(b.roll, b.layoutMm, b.garments, wanted - n, 4)
+        if (x.isShort || y.isShort) continue
+        ways.push({ price: x.price === null || y.price === null ? null : x.price + y.price, areaM2: x.areaM2 + y.areaM2 })
+      }
+      const best = splitOf(found, wanted, 4), priced = ways.filter(w => w.price !== null)
+      expect(best === null).toBe(ways.length === 0)
+      if (!best) return
+      some++
+      if (priced.length > 0) expect(best.price).toBeCloseTo(Math.min(...priced.map(w => w.price!)), 6)
+      else expect(best.halves[0].of.areaM2 + best.halves[1].of.areaM2).toBeCloseTo(Math.min(...ways.map(w => w.areaM2)), 6)
+    }), { numRuns: 120 })
+    expect(some).toBeGreaterThan(20)
   })
 })
 

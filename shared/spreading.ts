@@ -68,3 +68,28 @@ export function leastOf(compared: readonly Compared[]): { best: Compared, by: 'p
     .sort((a, b) => a.cuts - b.cuts || a.layers - b.layers || cost(a) - cost(b))
   return { best: best!, by }
 }
+
+/** A layout that was found for so many garments on a roll. */
+export interface Found { roll: Roll, garments: number, layoutMm: number }
+/** Garments cut from two rolls, each garment whole from one of them: two lots of a supply never lie in one garment. */
+export interface Split {
+  halves: readonly [{ of: Compared, cut: number }, { of: Compared, cut: number }]
+  metres: number
+  price: number | null
+}
+/**
+ * Where no roll alone has enough: the two that have it together at the least cost, by price where each has one, else by area.
+ * @param found layouts of one and of several garments on each roll @returns null where no two have enough either
+ */
+export function splitOf(found: readonly Found[], wanted: number, mostLayers: number): Split | null {
+  const ways = found.filter(f => f.roll.stockM !== null).flatMap(f => Array.from(
+    { length: Math.floor((wanted - 1) / f.garments) }, (_, i) => (i + 1) * f.garments,
+  ).map(cut => ({ cut, roll: f.roll, of: comparedOf(f.roll, f.layoutMm, f.garments, cut, mostLayers) })).filter(w => !w.of.isShort))
+  const pairs = ways.flatMap(a => ways.filter(b => b.roll.id > a.roll.id && a.cut + b.cut === wanted).map((b): Split => {
+    const halves = a.cut >= b.cut ? [a, b] as const : [b, a] as const
+    return { halves, metres: a.of.metres + b.of.metres, price: a.of.price === null || b.of.price === null ? null : a.of.price + b.of.price }
+  }))
+  const priced = pairs.filter(p => p.price !== null), areaM2 = ({ halves: [a, b] }: Split) => a.of.areaM2 + b.of.areaM2
+  const cost = (p: Split) => (priced.length > 0 ? p.price! : areaM2(p))
+  return (priced.length > 0 ? priced : pairs).reduce<Split | null>((best, p) => (best === null || cost(p) < cost(best) ? p : best), null)
+}

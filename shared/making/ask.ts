@@ -1,5 +1,5 @@
 /** What is asked of core for what is pressed along lines, and where the sole goes there: the one way, for the screen and the server. */
-import { boxOf, type Outline } from '#core/geometry'
+import { boxOf, distanceMm, type Outline, type Point } from '#core/geometry'
 import { placesAlong } from '#core/patchwork'
 import type { HemAsk } from '#core/hem'
 import { IRON_KINDS, type SurfaceKindKey, type IronKindKey } from '#core/materials'
@@ -26,6 +26,24 @@ export function placementsAlong(lines: readonly Line[], kind: IronKindKey): Sole
     return placesAlong(mm, reachMm).map(at => ({
       x: l.x0 + (l.x1 - l.x0) * at / Math.max(1e-9, mm), y: l.y0 + (l.y1 - l.y0) * at / Math.max(1e-9, mm), headingDeg,
     }))
+  })
+}
+/** Where the sole is set down along a line with corners and bends, from its middle outward, its nose along it. */
+export function placementsAlongPath(path: readonly Point[], kind: IronKindKey): SolePlacement[] {
+  const reachMm = IRON_KINDS[kind].soleMm[0] * REACH_SHARE, fromMm = [0]
+  for (let i = 1; i < path.length; i++) fromMm.push(fromMm[i - 1]! + distanceMm(path[i - 1]!, path[i]!))
+  const longMm = fromMm.at(-1)!
+  if (longMm === 0) return []
+  const pointAt = (mm: number): Point => {
+    const i = Math.max(1, fromMm.findIndex(f => f >= mm)), [a, b] = [path[i - 1]!, path[i]!]
+    const share = (mm - fromMm[i - 1]!) / Math.max(1e-9, fromMm[i]! - fromMm[i - 1]!)
+    return { x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share }
+  }
+  const halfMm = Math.min(reachMm, longMm) / 2
+  return placesAlong(longMm, reachMm).map((at) => {
+    // It points as the stretch under it does, not as the one bend at its middle.
+    const a = pointAt(Math.max(0, at - halfMm)), b = pointAt(Math.min(longMm, at + halfMm))
+    return { ...pointAt(at), headingDeg: (Math.atan2(a.x - b.x, b.y - a.y) * 180 / Math.PI + 360) % 360 }
   })
 }
 const AROUND_MM = 24

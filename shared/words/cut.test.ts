@@ -9,6 +9,7 @@ import {
   metresSentence,
   layersStepSentence,
   shrinkSentence,
+  splitSentence,
   spreadWords,
   stockSentence,
   svgNoteSentence,
@@ -17,7 +18,7 @@ import {
   tooWideSentence,
   turnWords,
 } from '.'
-import { comparedOf, leastOf } from '../spreading'
+import { comparedOf, leastOf, splitOf } from '../spreading'
 
 const name = (id: string) => ({ a: 'Front', b: 'Cuff' })[id] ?? id
 
@@ -103,6 +104,15 @@ describe('cutting in words', () => {
     expect(leastSentence(leastOf([one])!, { ...lawn, pricePerM: null })).toBe(
       'Least material: one garment at a time on Lawn, 880 mm usable width. 0.75 m: one layer of 0.75 m.',
     )
+  })
+  it('two rolls together: how many garments from each', () => {
+    const lawn = { id: 'a', name: 'Lawn', wideMm: 880, pricePerM: 8, stockM: 3 }, other = { ...lawn, id: 'b', name: 'Mull', stockM: 2 }
+    const on = (roll: typeof lawn) => ({ roll, garments: 1, layoutMm: 740 })
+    expect(splitSentence(splitOf([on(lawn), on(other)], 5, 4)!, id => (id === 'a' ? 'Lawn' : 'Mull'))).toBe(
+      'No roll has enough alone. 3 from Lawn (2.34 m) and 2 from Mull (1.56 m): 3.90 m, €31.20. Each garment is whole from one lot.',
+    )
+    const unpriced = splitOf([on(lawn), on({ ...other, pricePerM: null as never })], 5, 4)!
+    expect(splitSentence(unpriced, id => id)).not.toContain('€')
   })
   it('how often, how turned, so many', () => {
     expect([

@@ -3,7 +3,7 @@ import type { LayoutFault, Spread } from '#core/layout'
 import { METRIC, type DisplayUnits } from '#core/units'
 import type { SvgNote, SvgProblem } from '../svg'
 import { takenM } from '../laidOut'
-import type { Compared, Roll } from '../spreading'
+import type { Compared, Roll, Split } from '../spreading'
 import { areaWords, celsius, fabricWords, lengthWords, moneyWords, priceWords } from './measure'
 
 /** What is wrong with a layout. @param nameOf a part's id as it is called */
@@ -115,6 +115,13 @@ export function leastSentence(
   const which = by === 'price' ? 'Cheapest' : 'Least material'
   return `${which}: ${togetherWords(best.garments)} on ${roll.name}, ${lengthWords(roll.wideMm, units)} usable width. `
     + `${metresSentence(best.metres, roll.pricePerM, units)}: ${spreadWords(best, units)}.`
+}
+
+/** Garments from two rolls, where neither has enough alone. @param names of the rolls, by id */
+export function splitSentence({ halves, metres, price }: Split, names: (rollId: string) => string, units: DisplayUnits = METRIC): string {
+  const [a, b] = halves.map(({ of, cut }) => `${cut} from ${names(of.rollId)} (${fabricWords(of.metres, units)})`)
+  return `No roll has enough alone. ${a} and ${b}: ${fabricWords(metres, units)}`
+    + `${price === null ? '' : `, ${moneyWords(price, units)}`}. Each garment is whole from one lot.`
 }
 
 /** What is left on the shelf once a layout is cut; the last metre is said. */

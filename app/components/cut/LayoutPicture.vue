@@ -78,12 +78,14 @@ function drawnOf(p: LaidPart) {
   return {
     of: p.outline, o, r: rect(left, bottom, right, top), spot, letters: spot ? Math.floor(spot.wideMm / (LETTER * px.value)) : 0,
     d: pathOf(o), strokes: marksPath(o, laidMarks(p.outline, p.marks, p), 8 * px.value, shown),
+    named: `${p.name}, ${lengthWords(p.x, selection.units)} ${said('from the selvedge', selection.units)}, `
+      + `${lengthWords(p.y, selection.units)} from the end`,
   }
 }
 /** What was drawn of each part where it lies: a drag draws one anew, not all of them. */
 let known = new Map<string, ReturnType<typeof drawnOf>>()
 const drawn = computed(() => {
-  const before = known, scale = [px.value, upright.value, lengthMm].join(' ')
+  const before = known, scale = [px.value, upright.value, lengthMm, JSON.stringify(selection.units)].join(' ')
   known = new Map()
   return parts.map((p) => {
     const key = [p.id, p.x, p.y, p.turnDeg, scale].join(' '), had = before.get(key)
@@ -110,8 +112,6 @@ const laid = computed(() =>
       isOver: !fits && number.length > letters,
       up,
       roomy: r.height > 52 * px.value && r.width > 26 * px.value && letters > 0,
-      named: `${p.name}, ${lengthWords(p.x, selection.units)} ${said('from the selvedge', selection.units)}, `
-        + `${lengthWords(p.y, selection.units)} from the end`,
     }
   }),
 )
@@ -197,7 +197,8 @@ onMounted(() => {
           <text v-bind="m.away" :font-size="12 * px" :text-anchor="upright ? 'end' : 'middle'" fill="var(--rc-ink)">{{ m.words }}</text>
         </g>
       </template>
-      <g v-for="p in laid" :key="p.id" :data-part="p.id" :class="isStill ? '' : 'cursor-grab'" @click="emit('choose', p.id)">
+      <g v-for="p in laid" :key="p.id" v-memo="[p.d, p.named, p.label, p.bad, p.pinned, p.id === chosenId, px]" :data-part="p.id"
+        :class="isStill ? '' : 'cursor-grab'" @click="emit('choose', p.id)">
         <title>{{ p.named }}</title>
         <path
           :d="p.d"

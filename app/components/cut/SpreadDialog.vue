@@ -4,8 +4,10 @@ import { usableWidthMm, type Part } from '#shared/cutting'
 import type { LaidPart } from '#shared/laidOut'
 import { plotted, plottedLayout, PLOT_FORMATS } from '#shared/plot'
 import type { Supply } from '#shared/schemas'
-import { comparedOf, garmentsIn, leastOf, oneGarmentOf, rollOf, type Compared, type Roll } from '#shared/spreading'
-import { fabricWords, leastSentence, lengthWords, moneyWords, priceWords, spreadWords, togetherWords, wideWords } from '#shared/words'
+import { comparedOf, garmentsIn, leastOf, oneGarmentOf, rollOf, splitOf, type Compared, type Roll } from '#shared/spreading'
+import {
+  fabricWords, leastSentence, lengthWords, moneyWords, priceWords, splitSentence, spreadWords, togetherWords, wideWords,
+} from '#shared/words'
 import { watchDebounced } from '@vueuse/core'
 import type { Marker } from '~/composables/job/spreading'
 
@@ -76,6 +78,17 @@ const leastWords = computed(() => {
   return roll ? leastSentence(least.value!, roll, selection.units) : null
 })
 
+/** Where no roll that lies here has enough, two of them together. */
+const split = computed(() => {
+  const here = rows.value.filter(r => r.roll.stockM !== null).flatMap(r => r.cells.flatMap(c => c.compared ?? []))
+  if (here.length === 0 || here.some(c => !c.isShort)) return null
+  const found = rows.value.flatMap(({ roll, cells }) => cells.flatMap(({ garments, marker, compared }) =>
+    (marker && compared ? [{ roll, garments, layoutMm: marker.layout.lengthMm }] : [])))
+  return splitOf(found, wanted.value, mostLayers.value)
+})
+const rollName = (id: string): string => rolls.value.find(r => r.id === id)?.name ?? ''
+
+const show = ({ rollId, garments }: Compared): void => { chosen.value = { rollId, garments } }
 const shown = computed(() => {
   const own = chosen.value && markerOf(chosen.value.rollId, chosen.value.garments) ? chosen.value : null
   const at = own ?? least.value?.best, marker = at && markerOf(at.rollId, at.garments)
@@ -122,6 +135,11 @@ function save(as: 'dxf' | 'hpgl'): void {
         <p v-if="parts.length === 0" class="text-lg">No piece of this job is cut from {{ supply.name }}.</p>
         <template v-else>
           <p v-if="leastWords" class="text-xl" role="status" data-test="least"><b>{{ leastWords }}</b> <Sourced from="estimate" /></p>
+          <div v-if="split" class="flex flex-wrap items-center gap-3 border-l-4 border-mark pl-3" data-test="split">
+            <p class="min-w-64 flex-1 text-lg">{{ splitSentence(split, rollName, selection.units) }} <Sourced from="estimate" /></p>
+            <UButton v-for="half in split.halves" :key="half.of.rollId" variant="outline" color="neutral"
+              @click="show(half.of)">Show {{ rollName(half.of.rollId) }}</UButton>
+          </div>
           <div v-if="shown">
             <div class="flex flex-wrap items-center gap-3">
               <b>{{ shown.roll.name }}, {{ togetherWords(shown.marker.garments) }}</b>
@@ -155,7 +173,7 @@ function save(as: 'dxf' | 'hpgl'): void {
                     <button v-if="c.compared" type="button" class="w-full min-w-32 p-2 text-left"
                       :class="[shown?.marker === c.marker ? 'bg-ink text-paper' : 'slip', isLeast(c.compared) && 'outline-2 outline-mark']"
                       :aria-pressed="shown?.marker === c.marker"
-                      @click="chosen = { rollId: roll.id, garments: c.garments }">
+                      @click="show(c.compared)">
                       <b class="block text-lg leading-tight">{{ fabricWords(c.compared.metres, selection.units) }}</b>
                       <span v-if="c.compared.price !== null" class="block leading-tight">{{
                         moneyWords(c.compared.price, selection.units) }}</span>

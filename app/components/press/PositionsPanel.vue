@@ -5,6 +5,7 @@ import { IRON_KINDS } from '#core/materials'
 import { proveCoverage, whyMany, type SolePlacement } from '#core/positions'
 import { underLines } from '#core/cut'
 import { cutPiece, howMany, toPayload } from '#shared/cutting'
+import { placementsAlongPath } from '#shared/making'
 import { soleOf } from '#shared/pressing'
 import { KEEP_OUT_KINDS, type JobPiece, type KeepOutKind } from '#shared/schemas'
 import {
@@ -124,17 +125,23 @@ function tap(p: Point): void {
   if (!laying.value || !piece.value || isBlock.value) return
   change({ keepOuts: [...piece.value.keepOuts, { kind: laying.value, outline: toPayload(shapeAt(laying.value, p)) }] })
 }
-/** What lies under the lines that are drawn within the piece, as far as it is not kept out already. */
-const byLines = computed(() => {
+/** Lines that are drawn within the piece. */
+const drawnLines = computed(() => {
   const p = piece.value
   if (!p || isBlock.value || p.shape.kind !== 'outline' || !p.shape.marks?.internal.length) return []
-  const known = new Set(p.keepOuts.map(k => JSON.stringify(k.outline)))
   try {
-    return underLines(cutPiece(p, cutting.ground).marks.internal, sizes.seam[0]).map(toPayload).filter(o => !known.has(JSON.stringify(o)))
+    return cutPiece(p, cutting.ground).marks.internal
   } catch {
     // It cannot be cut as it stands: that is said at the piece.
     return []
   }
+})
+const addAlongLines = (): void =>
+  savePlacements([...placements.value, ...drawnLines.value.flatMap(l => placementsAlongPath(l, iron.value!.kind))])
+/** What lies under them, as far as it is not kept out already. */
+const byLines = computed(() => {
+  const known = new Set(piece.value?.keepOuts.map(k => JSON.stringify(k.outline)))
+  return underLines(drawnLines.value, sizes.seam[0]).map(toPayload).filter(o => !known.has(JSON.stringify(o)))
 })
 function keepOutByLines(): void {
   change({ keepOuts: [...piece.value!.keepOuts, ...byLines.value.map(outline => ({ kind: 'seam' as const, outline }))] })
@@ -174,7 +181,7 @@ const touchesOf = (w: PlannedWork): string =>
     </ul>
     <div v-if="work?.outline" class="relative min-h-0">
       <PositionsPicture :outline="work.outline" :placements="placements" :sole="sole" :keep-outs="work.keepOuts"
-        :missed="proof?.missed ?? []"
+        :lines="drawnLines" :missed="proof?.missed ?? []"
         :colour="work.colourHex" :chosen="at" :movable="!isBlock && !laying" :label="`${work.name}: ${positionsWords(placements.length)}`"
         @choose="i => (at = i)" @move="move" @tap="tap" />
       <p v-if="laying" class="slip absolute left-2 top-2 px-3 py-1 font-semibold">Tap where it is.</p>
@@ -225,6 +232,8 @@ const touchesOf = (w: PlannedWork): string =>
         <div class="flex flex-wrap gap-1">
           <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="addPlacement()">Add position</UButton>
           <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="addPlacement(true)">Add tip position</UButton>
+          <UButton v-if="drawnLines.length" size="sm" variant="outline" color="neutral" icon="i-lucide-plus" data-test="along-lines"
+            @click="addAlongLines">Add along its {{ countWords(drawnLines.length, 'drawn line') }}</UButton>
           <UButton size="sm" variant="outline" color="neutral" :disabled="at === null" @click="turnPlacement">Turn 15°</UButton>
           <UButton size="sm" variant="outline" color="neutral" :disabled="at === null" @click="dropPlacement">Remove position</UButton>
           <UButton v-if="byHand" size="sm" variant="outline" color="neutral" @click="savePlacements([])">Use suggestion</UButton>

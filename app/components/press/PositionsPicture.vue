@@ -11,13 +11,15 @@ import type { PlaceState } from '#core/session'
  * the next one lit, what was missed hatched; what must not be stood on is crossed out.
  */
 const {
-  outline, placements, sole, keepOuts = [], missed = [], states = null, colour = '#e6dcc8', chosen = null, movable = false, share = 0,
-  heat = null, label,
+  outline, placements, sole, keepOuts = [], lines = [], missed = [], states = null, colour = '#e6dcc8', chosen = null, movable = false,
+  share = 0, heat = null, label,
 } = defineProps<{
   outline: Outline
   placements: readonly SolePlacement[]
   sole: SoleShape
   keepOuts?: readonly Outline[]
+  /** Drawn within the piece: where something lies or goes. */
+  lines?: readonly (readonly Point[])[]
   /** What no position reaches. */
   missed?: readonly Outline[]
   states?: readonly PlaceState[] | null
@@ -56,6 +58,7 @@ const px = computed(() => {
 })
 const frame = computed(() => (turned.value ? 'rotate(90)' : undefined))
 const path = (o: Outline) => outlinePath(o)
+const drawn = computed(() => lines.map(l => l.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x} ${-y}`).join('')).join(''))
 const shown = computed(() => placements.map((p, i) => {
   const whole = printed(soleOutline(p.tip ? TIP : sole), p), b = boundsOf(printed(bearingOf(sole, p), p))
   return {
@@ -114,6 +117,8 @@ let held = { dx: 0, dy: 0 }
           <path v-if="p.state === 'again'" :d="p.d" fill="url(#rc-missed)" fill-opacity="0.55" />
         </g>
       </g>
+      <path v-if="drawn" :d="drawn" fill="none" stroke="var(--rc-ink)" :stroke-width="1.5 * px"
+        :stroke-dasharray="`${7 * px} ${4 * px}`" class="pointer-events-none" />
       <path v-for="(o, k) in missed" :key="`m${k}`" :d="path(o)" fill="url(#rc-missed)" stroke="var(--rc-alert)" :stroke-width="px"
         class="pointer-events-none" />
       <path v-for="(o, k) in keepOuts" :key="`k${k}`" :d="path(o)" fill="var(--rc-ink)" fill-opacity="0.8" stroke="var(--rc-paper)"
