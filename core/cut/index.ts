@@ -6,6 +6,6 @@ export {
 } from './outlines'
 export { bagSteps, edgeSection, layersOf, layersSteps, type Layers, type LayersSpec, type LayersStep } from './layers'
 export {
-  acrossLine, laidMarks, marksOn, markStrokes, mirroredMarks, movedMarks, nearestOn, NO_MARKS, underLines, type Marks,
+  acrossLine, insideLine, laidMarks, marksOn, markStrokes, mirroredMarks, movedMarks, nearestOn, NO_MARKS, underLines, type Marks,
 } from './marks'
 export { blockOrPiece, touchesFor } from './fusing'

@@ -62,10 +62,14 @@ const CLOSED_MM = 0.5
  * @param wideMm of the band
  */
 export const underLines = (internal: Marks['internal'], wideMm: number): Outline[] => internal.flatMap((line) => {
-  const [first, last] = [line[0], line.at(-1)]
-  if (!first || !last || line.length < 2) return []
-  return line.length > 3 && distanceMm(first, last) <= CLOSED_MM ? untangled([upright(line.slice(0, -1))]) : bandAbout(line, wideMm)
+  if (line.length < 2) return []
+  const within = insideLine(line)
+  return within.length > 0 ? within : bandAbout(line, wideMm)
 })
+/** What a closed line goes round; nothing where it is open. */
+export const insideLine = (line: readonly Point[]): Outline[] => line.length > 3 && distanceMm(line[0]!, line.at(-1)!) <= CLOSED_MM
+  ? untangled([upright(line.slice(0, -1))])
+  : []
 /** Run round to the left, whichever way it was drawn. */
 const upright = (ring: readonly Point[]): readonly Point[] => (signedAreaMm2(ring) < 0 ? [...ring].reverse() : ring)
 

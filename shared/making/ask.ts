@@ -4,8 +4,10 @@ import { placesAlong } from '#core/patchwork'
 import type { HemAsk } from '#core/hem'
 import { IRON_KINDS, type SurfaceKindKey, type IronKindKey } from '#core/materials'
 import type { SeamDetailAsk, SeamDetailKey, SupportKey } from '#core/seam'
-import type { SolePlacement } from '#core/positions'
+import { insideLine } from '#core/cut'
+import { coverPiece, type SolePlacement } from '#core/positions'
 import { houseOf } from '../house'
+import { soleOf } from '../pressing'
 import { toFabricInput, toEvidence, toSupplyInput } from '../mappers'
 import type { Fabric, PressCloth, Iron, Rules, Supply } from '../schemas'
 import type { Line } from './made'
@@ -45,6 +47,13 @@ export function placementsAlongPath(path: readonly Point[], kind: IronKindKey): 
     const a = pointAt(Math.max(0, at - halfMm)), b = pointAt(Math.min(longMm, at + halfMm))
     return { ...pointAt(at), headingDeg: (Math.atan2(a.x - b.x, b.y - a.y) * 180 / Math.PI + 360) % 360 }
   })
+}
+/** Where the sole is set down on a drawn line: along an open one; of a closed one on what it goes round. */
+export const placementsOnLine = (line: readonly Point[], kind: IronKindKey): SolePlacement[] => {
+  const within = insideLine(line)
+  return within.length === 0
+    ? placementsAlongPath(line, kind)
+    : within.flatMap(outline => coverPiece({ outline, sole: soleOf(kind), keepOuts: [], walk: 'middle' }).placements)
 }
 const AROUND_MM = 24
 /** The fabric about the lines, as it is drawn. */

@@ -3,7 +3,8 @@ import { boundsOf } from '#core/geometry'
 import { IRON_KINDS } from '#core/materials'
 import { printed, soleOutline } from '#core/positions'
 import {
-  operationsOfMaking, outlineAbout, patchesOf, plainPatches, placementsAlong, placementsAlongPath, REACH_SHARE, tapeOf,
+  operationsOfMaking, outlineAbout, patchesOf, plainPatches, placementsAlong, placementsAlongPath, placementsOnLine, REACH_SHARE,
+  tapeOf,
 } from '.'
 import { soleOf } from '../pressing'
 import { makingSchema, type Making, type MakingSpec, type SpecOf } from '../schemas'
@@ -124,6 +125,11 @@ describe('where the iron goes', () => {
       const places = (Math.atan2(y, x) * 180 / Math.PI + 360) % 360
       expect(Math.min(Math.abs(headingDeg - places), 360 - Math.abs(headingDeg - places))).toBeLessThan(6)
     }
+    // A closed line is set down on, once where the sole covers all of it.
+    const ring = (mm: number) => [[0, 0], [mm, 0], [mm, mm], [0, mm], [0, 0]].map(([x, y]) => ({ x: x!, y: y! }))
+    expect(placementsOnLine(ring(60), 'household')).toHaveLength(1)
+    expect(placementsOnLine(ring(300), 'household').length).toBeGreaterThan(4)
+    expect(placementsOnLine(fine, 'household')).toEqual(placementsAlongPath(fine, 'household'))
     expect([placementsAlongPath([], 'household'), placementsAlongPath([{ x: 1, y: 1 }, { x: 1, y: 1 }], 'household')]).toEqual([[], []])
   })
   it('is drawn on the fabric about it', () => {

@@ -101,6 +101,7 @@ describe('cutting in words', () => {
     expect(leastSentence(leastOf([two])!, lawn)).toBe(
       'Cheapest: 2 garments together on Lawn, 880 mm usable width. 9.30 m, €74.40 at €8.00 a metre: 6 layers of 1.55 m, cut in 2 goes.',
     )
+    expect(leastSentence(leastOf([{ ...two, isShort: true }])!, lawn)).toMatch(/cut in 2 goes\. More than is in stock\.$/)
     expect(leastSentence(leastOf([one])!, { ...lawn, pricePerM: null })).toBe(
       'Least material: one garment at a time on Lawn, 880 mm usable width. 0.75 m: one layer of 0.75 m.',
     )

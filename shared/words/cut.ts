@@ -114,7 +114,7 @@ export function leastSentence(
 ): string {
   const which = by === 'price' ? 'Cheapest' : 'Least material'
   return `${which}: ${togetherWords(best.garments)} on ${roll.name}, ${lengthWords(roll.wideMm, units)} usable width. `
-    + `${metresSentence(best.metres, roll.pricePerM, units)}: ${spreadWords(best, units)}.`
+    + `${metresSentence(best.metres, roll.pricePerM, units)}: ${spreadWords(best, units)}.${best.isShort ? ' More than is in stock.' : ''}`
 }
 
 /** Garments from two rolls, where neither has enough alone. @param names of the rolls, by id */

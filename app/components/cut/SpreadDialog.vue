@@ -134,12 +134,14 @@ function save(as: 'dxf' | 'hpgl'): void {
         </div>
         <p v-if="parts.length === 0" class="text-lg">No piece of this job is cut from {{ supply.name }}.</p>
         <template v-else>
-          <p v-if="leastWords" class="text-xl" role="status" data-test="least"><b>{{ leastWords }}</b> <Sourced from="estimate" /></p>
           <div v-if="split" class="flex flex-wrap items-center gap-3 border-l-4 border-mark pl-3" data-test="split">
-            <p class="min-w-64 flex-1 text-lg">{{ splitSentence(split, rollName, selection.units) }} <Sourced from="estimate" /></p>
+            <p class="min-w-64 flex-1 text-xl font-bold" role="status">{{ splitSentence(split, rollName, selection.units) }} <Sourced
+              class="font-normal" from="estimate" /></p>
             <UButton v-for="half in split.halves" :key="half.of.rollId" variant="outline" color="neutral"
               @click="show(half.of)">Show {{ rollName(half.of.rollId) }}</UButton>
           </div>
+          <p v-if="leastWords" :class="split ? 'text-lg' : 'text-xl font-bold'" role="status" data-test="least">{{ leastWords }} <Sourced
+            class="font-normal" from="estimate" /></p>
           <div v-if="shown">
             <div class="flex flex-wrap items-center gap-3">
               <b>{{ shown.roll.name }}, {{ togetherWords(shown.marker.garments) }}</b>

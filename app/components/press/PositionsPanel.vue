@@ -5,7 +5,7 @@ import { IRON_KINDS } from '#core/materials'
 import { proveCoverage, whyMany, type SolePlacement } from '#core/positions'
 import { underLines } from '#core/cut'
 import { cutPiece, howMany, toPayload } from '#shared/cutting'
-import { placementsAlongPath } from '#shared/making'
+import { placementsOnLine } from '#shared/making'
 import { soleOf } from '#shared/pressing'
 import { KEEP_OUT_KINDS, type JobPiece, type KeepOutKind } from '#shared/schemas'
 import {
@@ -137,7 +137,7 @@ const drawnLines = computed(() => {
   }
 })
 const addAlongLines = (): void =>
-  savePlacements([...placements.value, ...drawnLines.value.flatMap(l => placementsAlongPath(l, iron.value!.kind))])
+  savePlacements([...placements.value, ...drawnLines.value.flatMap(l => placementsOnLine(l, iron.value!.kind))])
 /** What lies under them, as far as it is not kept out already. */
 const byLines = computed(() => {
   const known = new Set(piece.value?.keepOuts.map(k => JSON.stringify(k.outline)))
@@ -233,7 +233,7 @@ const touchesOf = (w: PlannedWork): string =>
           <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="addPlacement()">Add position</UButton>
           <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="addPlacement(true)">Add tip position</UButton>
           <UButton v-if="drawnLines.length" size="sm" variant="outline" color="neutral" icon="i-lucide-plus" data-test="along-lines"
-            @click="addAlongLines">Add along its {{ countWords(drawnLines.length, 'drawn line') }}</UButton>
+            @click="addAlongLines">Add on its {{ countWords(drawnLines.length, 'drawn line') }}</UButton>
           <UButton size="sm" variant="outline" color="neutral" :disabled="at === null" @click="turnPlacement">Turn 15°</UButton>
           <UButton size="sm" variant="outline" color="neutral" :disabled="at === null" @click="dropPlacement">Remove position</UButton>
           <UButton v-if="byHand" size="sm" variant="outline" color="neutral" @click="savePlacements([])">Use suggestion</UButton>
