@@ -2,7 +2,7 @@
 import { firstLayout, fitOnOffcuts, searchOn, type Layout, type LayoutPiece, type LayoutTask, type Offcut,
   type OffcutPlacement } from '#core/layout'
 import { improveOrder, orderBoundS, orderOf, type Order, type OrderTask } from '#core/order'
-import { createKeptAnswers } from '#shared/keptAnswers'
+import { createKeptAnswers } from '#core/numeric'
 import { coverPiece, type Coverage, type CoverageQuestion } from '#core/positions'
 
 export type Ordered = Order & { boundS: number }

@@ -1,11 +1,12 @@
 import { readSole, type SoleReadings } from '../heat'
 import { ROOM_C } from '../materials'
+import { createKeptAnswers } from '../numeric'
 import { phasesDone, type Doubt, type PressEvent } from '../press'
 import { COARSE, type PressSetup, type EvaluateOptions, type IronSetting, type Recipe } from '../recipe'
 import type { Knowledge } from '../window'
 import { learn, type Lesson, type LearnResult } from './learn'
 import type { Judged } from './observe'
-import { bondTable } from './table'
+import { bondTable, type BondTable } from './table'
 
 /** A pressed and judged swatch: plain data, as it is kept. */
 export interface PressedSwatch {
@@ -46,10 +47,25 @@ export function doneOptions({ recipe, events }: Pick<PressedSwatch, 'recipe' | '
   return { phases, ...(sole ? { sole: readSole(sole) } : {}) }
 }
 
+const MOST_TABLES = 200
+const tables = createKeptAnswers<BondTable>(MOST_TABLES)
+/** What JSON has no number for is told apart all the same. */
+const inFull = (_: string, value: unknown): unknown => (typeof value === 'number' && !Number.isFinite(value) ? String(value) : value)
+/** What a swatch comes to under every iron: that was worked out when it was judged, and a later one changes nothing of it. */
+function tableOf({ setup, recipe, events }: PressedSwatch, known: Knowledge, grid: EvaluateOptions): BondTable {
+  const table = () => bondTable(setup, recipe, known, events.length > 0 ? doneOptions({ recipe, events }) : {}, grid)
+  if (grid !== COARSE) return table()
+  const of = JSON.stringify([setup, recipe, events, known], inFull), had = tables.get(of)
+  if (had) return had.answer
+  const now = table()
+  tables.keep(of, now)
+  return now
+}
+
 /** A swatch as a lesson. Null where its clock is in doubt: what was done is not known. */
 export function lessonOf(swatch: PressedSwatch, judged: Judged, known: Knowledge, grid: EvaluateOptions = COARSE): Lesson | null {
   if (swatch.doubts?.length) return null
-  return { judged, table: bondTable(swatch.setup, swatch.recipe, known, swatch.events.length > 0 ? doneOptions(swatch) : {}, grid) }
+  return { judged, table: tableOf(swatch, known, grid) }
 }
 
 /** Learns from swatches as they are kept; those in doubt teach nothing. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { draftRecipe, type PressSetup, type Recipe } from '../recipe'
+import { COARSE, draftRecipe, type PressSetup, type Recipe } from '../recipe'
 import type { PressEvent } from '../press'
 import { TYPICAL_KNOWLEDGE } from '../window'
 import { changesBetween, explainPressed, hasPassed, leadingSwatch, lessonOf, proofOf, rebased, type Pressed, type ProofGround,
@@ -119,6 +119,24 @@ describe('lessons seen with today\'s iron', () => {
     )!
     const hot = lessonOf({ setup, recipe: recipe(192, 20), events: pressed(20, 30, () => 192) }, judged, TYPICAL_KNOWLEDGE)!
     expect(cold.table.at(0, 0, 0)).toBeLessThan(hot.table.at(0, 0, 0) - 1)
+  })
+  it('what a swatch comes to is worked out once, however often it teaches; another press, or other knowledge, is another', () => {
+    const judged = { grade: 3, dotsCrisp: false, overdone: false, peelN50: null }
+    const table = (more: object = {}, known = TYPICAL_KNOWLEDGE, grid?: typeof COARSE) =>
+      lessonOf({ setup, recipe: recipe(170, 14), events: pressed(14), ...more }, judged, known, grid)!.table
+    const first = table()
+    expect([table(), table({ events: structuredClone(pressed(14)) })].every(t => t === first)).toBe(true)
+    const others = [
+      table({ events: pressed(15) }), table({ events: pressed(14, 30, () => 165) }), table({ events: [] }),
+      table({ recipe: recipe(171, 14) }), table({ setup: { ...setup, pressCloth: null } }), table({}, { ...TYPICAL_KNOWLEDGE, dialC: 1 }),
+      table({}, TYPICAL_KNOWLEDGE, { ...COARSE }),
+      table({}, { ...TYPICAL_KNOWLEDGE, meltC: Infinity }), table({}, { ...TYPICAL_KNOWLEDGE, meltC: NaN }),
+    ]
+    expect(new Set([first, ...others]).size).toBe(others.length + 1)
+    // Kept or worked out anew it says the same.
+    const anew = table({}, TYPICAL_KNOWLEDGE, { ...COARSE })
+    for (const [dialC, logContact, meltC] of [[0, 0, 0], [5, 0.2, -1], [-12, -0.4, 3]] as const)
+      expect(anew.at(dialC, logContact, meltC)).toBe(first.at(dialC, logContact, meltC))
   })
 })
 

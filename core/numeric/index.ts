@@ -2,3 +2,4 @@
 export { normalQuantile, seeded, shuffle } from './random'
 export { mix, placeAmong } from './between'
 export { recordTravel } from './travel'
+export { createKeptAnswers } from './keptAnswers'

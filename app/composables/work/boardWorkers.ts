@@ -1,5 +1,5 @@
 import { wrap, type Remote } from 'comlink'
-import { createKeptAnswers } from '#shared/keptAnswers'
+import { createKeptAnswers } from '#core/numeric'
 import type { BoardApi } from '~/workers/api'
 import { createWorkerPool, Ended, type WorkerPool } from './workerPool'
 

@@ -1,5 +1,5 @@
 import { runMap, type Counter, type Sensitivity, type WindowMap, type WindowQuestion } from '#core/window'
-import { createKeptAnswers } from '#shared/keptAnswers'
+import { createKeptAnswers } from '#core/numeric'
 
 /** The pin's place is no part of a map: the same map serves every pin. */
 const mapKey = (q: WindowQuestion): string =>
