@@ -74,6 +74,19 @@ describe('one swatch', () => {
     press.tick()
     expect([press.share, press.over]).toEqual([1, true])
   })
+  it('by the bond the ring is as full as the bond has come of what is wanted', () => {
+    const press = usePress()
+    ready()
+    layUp({ holdS: 30 })
+    press.next()
+    for (let i = 0; i < 60 && !(press.share > 0.2); i++) {
+      pass(1)
+      press.follow()
+    }
+    expect(press.share).toBeGreaterThan(0.2)
+    expect(press.share).toBeLessThan(1)
+    expect(press.share).toBeCloseTo(press.under!.bond / press.under!.wanted, 9)
+  })
   it('what was judged so far is kept with it, and a new start begins without it', () => {
     const press = usePress()
     layUp()

@@ -194,6 +194,10 @@ describe('a session on this board', () => {
     expect(session.opState('b')).toMatchObject({ phase: 'open', again: [1] })
     session.choose('b')
     await session.space()
+    // Nobody sets aside, or takes another, while a sole is down.
+    await session.setAside()
+    session.another()
+    expect([session.opState('b').phase, session.opState('a').phase, session.down, session.wanted]).toEqual(['inHand', 'open', true, 'b'])
     pass(12)
     await session.space()
     await session.setAside()

@@ -21,6 +21,10 @@ describe('what is measured of a fabric', () => {
     expect(measurements.map(m => Math.round(m.value))).toEqual([250, 260])
     await addMeasurement(room.context, id, measurementBody.parse({ kind: 'giveAlong', a: 100, b: 104 }))
     expect(await getFabric(room.context, id)).toMatchObject({ massGsm: 255, giveAlongPct: 4 })
+    // Hung over an edge at 41.5° it bends over half of what hangs.
+    const bent = await addMeasurement(room.context, id, measurementBody.parse({ kind: 'bending', a: 100, b: 41.5 }))
+    expect(bent.measurements.at(-1)!.value).toBeCloseTo(50, 0)
+    expect((await getFabric(room.context, id)).bendingAlongMm).toBeCloseTo(50, 0)
   })
   it('a figure that no fabric has is refused, and nothing of it is kept', async () => {
     const { id } = await room.fabric()

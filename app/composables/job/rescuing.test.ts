@@ -8,6 +8,7 @@ import { useSelection } from '../../stores/selection'
 import { useJobs } from '../../stores/jobs'
 import { useMakings } from '../../stores/makings'
 import { usePairing } from '../../stores/pairing'
+import { useLibrary } from '../../stores/library'
 import { fabric, idOf, iron, job, layOut, standIn, supply, swatch } from '../../testing/board'
 import { workersHere } from '../../testing/workers'
 import { UNKNOWN_PRESSING } from './faultyPressing'
@@ -68,6 +69,12 @@ describe('what went wrong with the piece on the board', () => {
     r.swatchId.value = UNKNOWN_PRESSING
     await answered()
     expect([r.swatch.value, r.pressed.value]).toEqual([null, null])
+  })
+  it('fabric that was prewashed has shrunk already; of other fabric nobody knows', async () => {
+    const { r } = await begin([swatch(71, recipe, { grade: 1 })])
+    expect(r.context.value.settled).toBeNull()
+    useLibrary().fabrics = useLibrary().fabrics.map(f => ({ ...f, prewashed: true }))
+    expect(r.context.value.settled).toBe(true)
   })
   it('one that just held came out well: it is not what went wrong', async () => {
     const { r } = await begin([swatch(71, recipe, { grade: 3 }), swatch(72, recipe, { grade: 4, marks: ['shine'] })])
