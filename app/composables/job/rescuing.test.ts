@@ -72,9 +72,9 @@ describe('what went wrong with the piece on the board', () => {
   })
   it('fabric that was prewashed has shrunk already; of other fabric nobody knows', async () => {
     const { r } = await begin([swatch(71, recipe, { grade: 1 })])
-    expect(r.context.value.settled).toBeNull()
+    expect(r.context.value.preshrunk).toBeNull()
     useLibrary().fabrics = useLibrary().fabrics.map(f => ({ ...f, prewashed: true }))
-    expect(r.context.value.settled).toBe(true)
+    expect(r.context.value.preshrunk).toBe(true)
   })
   it('one that just held came out well: it is not what went wrong', async () => {
     const { r } = await begin([swatch(71, recipe, { grade: 3 }), swatch(72, recipe, { grade: 4, marks: ['shine'] })])

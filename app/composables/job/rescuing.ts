@@ -32,7 +32,7 @@ export function useRescuing() {
       ...NO_CONTEXT, fabric: fabric && toFabricInput(fabric), supply: supply?.adhesive ? toSupplyInput(supply) : null,
       pressed: pressed.value,
       past: past.value,
-      settled: fabric?.prewashed ? true : null,
+      preshrunk: fabric?.prewashed ? true : null,
       washed: t && supply?.adhesive
         ? { rounds: t.washes.length, hottestC: hottestWashC(t) ?? 0, limitC: washLimit(toMatchSupply(supply)).limitC }
         : null,
