@@ -259,7 +259,7 @@ test('positions: a keep-out, a print moved and added, another motion; kept, and 
   await page.getByRole('button', { name: 'Add position', exact: true }).click()
   await expect(coverage).toContainText(`${number + 1} positions`)
   // Along the line that is drawn on it, 200 mm long, the iron is set down twice more.
-  await page.getByTestId('along-lines').click()
+  await page.getByTestId('on-lines').click()
   await expect(coverage).toContainText(`${number + 3} positions`)
   await expect.poll(async () => (await piece()).byHand[0]!.placements.slice(-2).map(p => [p.x, p.y, p.headingDeg]))
     .toEqual([[60, 150, 0], [60, 250, 0]])

@@ -71,7 +71,7 @@ export function leastOf(compared: readonly Compared[]): { best: Compared, by: 'p
 
 /** A layout that was found for so many garments on a roll. */
 export interface Found { roll: Roll, garments: number, layoutMm: number }
-/** Garments cut from two rolls, each garment whole from one of them: two lots of a supply never lie in one garment. */
+/** Garments cut from two rolls, each garment whole from one of them. */
 export interface Split {
   halves: readonly [{ of: Compared, cut: number }, { of: Compared, cut: number }]
   metres: number
@@ -82,13 +82,26 @@ export interface Split {
  * @param found layouts of one and of several garments on each roll @returns null where no two have enough either
  */
 export function splitOf(found: readonly Found[], wanted: number, mostLayers: number): Split | null {
-  const ways = found.filter(f => f.roll.stockM !== null).flatMap(f => Array.from(
-    { length: Math.floor((wanted - 1) / f.garments) }, (_, i) => (i + 1) * f.garments,
-  ).map(cut => ({ cut, roll: f.roll, of: comparedOf(f.roll, f.layoutMm, f.garments, cut, mostLayers) })).filter(w => !w.of.isShort))
-  const pairs = ways.flatMap(a => ways.filter(b => b.roll.id > a.roll.id && a.cut + b.cut === wanted).map((b): Split => {
-    const halves = a.cut >= b.cut ? [a, b] as const : [b, a] as const
-    return { halves, metres: a.of.metres + b.of.metres, price: a.of.price === null || b.of.price === null ? null : a.of.price + b.of.price }
-  }))
+  // Of each roll, by how many garments are cut from it, what takes least.
+  const least = new Map<string, Map<number, Compared>>()
+  for (const { roll, garments, layoutMm } of found) {
+    if (roll.stockM === null) continue
+    const own = least.get(roll.id) ?? least.set(roll.id, new Map()).get(roll.id)!
+    for (let cut = garments; cut < wanted; cut += garments) {
+      const of = comparedOf(roll, layoutMm, garments, cut, mostLayers)
+      if (!of.isShort && of.metres < (own.get(cut)?.metres ?? Infinity)) own.set(cut, of)
+    }
+  }
+  const pairs = [...least].flatMap(([id, own]) => [...least].filter(([other]) => other > id).flatMap(([, others]) =>
+    [...own].flatMap(([cut, of]): Split[] => {
+      const rest = others.get(wanted - cut)
+      if (!rest) return []
+      const a = { of, cut }, b = { of: rest, cut: wanted - cut }
+      return [{
+        halves: a.cut >= b.cut ? [a, b] : [b, a], metres: of.metres + rest.metres,
+        price: of.price === null || rest.price === null ? null : of.price + rest.price,
+      }]
+    })))
   const priced = pairs.filter(p => p.price !== null), areaM2 = ({ halves: [a, b] }: Split) => a.of.areaM2 + b.of.areaM2
   const cost = (p: Split) => (priced.length > 0 ? p.price! : areaM2(p))
   return (priced.length > 0 ? priced : pairs).reduce<Split | null>((best, p) => (best === null || cost(p) < cost(best) ? p : best), null)

@@ -56,8 +56,8 @@ interface Ahead {
   run: Transient
   bond: Float32Array
   harm: Float32Array
-  /** Of the harm that begins; undefined until it is asked for. */
-  kind?: DamageFlag['kind'] | null
+  /** Of the harm that begins, once it was asked for. */
+  kind?: DamageFlag['kind']
 }
 /** So much further than is read it is worked out, so that it serves for a while, s. */
 const SPARE_S = 75
@@ -96,9 +96,7 @@ export function followSole(workOut: typeof evaluateAlong = evaluateAlong): Follo
       return atS === null || atS > now + AHEAD_S ? null : Math.max(0, atS - now)
     }
     const glue = run.layers.find(l => l.layer.role === 'adhesive')!, harmInS = reaches(harm, 1)
-    if (harmInS !== null && here.kind === undefined) {
-      here.kind = evaluate(setup, pressing.recipe, gridTo(now + harmInS)).flags[0]?.kind ?? null
-    }
+    if (harmInS !== null) here.kind ??= evaluate(setup, pressing.recipe, gridTo(now + harmInS)).flags[0]?.kind
     return {
       bond: valueAt(run, bond, now), wanted, neededS: reaches(bond, wanted),
       harm: valueAt(run, harm, now), harmInS, harmKind: harmInS === null ? null : here.kind ?? null,

@@ -11,7 +11,7 @@ interface Small<T> { of: T, outlines: readonly Outline[] }
 /** Squares of one sheet, row by row from below: how many to the left and below each are taken. */
 class SheetSquares {
   private readonly taken: Uint8Array
-  private sums: Uint32Array
+  private readonly sums: Uint32Array
   constructor(readonly left: number, readonly bottom: number, private readonly across: number, private readonly up: number) {
     this.taken = new Uint8Array(across * up)
     this.sums = new Uint32Array((across + 1) * (up + 1))

@@ -4,7 +4,7 @@ export {
   type MendSpec,
 } from './kinds'
 export type { MadeMaking, MakingHow } from './made'
-export { outlineAbout, placementsAlong, placementsAlongPath, placementsOnLine, REACH_SHARE, toHemAsk, toSeamDetailAsk } from './ask'
+export { outlineAbout, placementsAlong, placementsOnLine, REACH_SHARE, toHemAsk, toSeamDetailAsk } from './ask'
 export { stuckLayersOf, toStuckAsk } from './stuckAsk'
 export { itemFabric, scrapFabric } from './stuck'
 export { softBacking, suitedTo, wantsSoftBacking, type Suited } from './shelf'

@@ -110,7 +110,7 @@ describe('cutting in words', () => {
     const lawn = { id: 'a', name: 'Lawn', wideMm: 880, pricePerM: 8, stockM: 3 }, other = { ...lawn, id: 'b', name: 'Mull', stockM: 2 }
     const on = (roll: typeof lawn) => ({ roll, garments: 1, layoutMm: 740 })
     expect(splitSentence(splitOf([on(lawn), on(other)], 5, 4)!, id => (id === 'a' ? 'Lawn' : 'Mull'))).toBe(
-      'No roll has enough alone. 3 from Lawn (2.34 m) and 2 from Mull (1.56 m): 3.90 m, €31.20. Each garment is whole from one lot.',
+      'No roll has enough alone. 3 from Lawn (2.34 m) and 2 from Mull (1.56 m): 3.90 m, €31.20. Each garment is cut whole from one roll.',
     )
     const unpriced = splitOf([on(lawn), on({ ...other, pricePerM: null as never })], 5, 4)!
     expect(splitSentence(unpriced, id => id)).not.toContain('€')

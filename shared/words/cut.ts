@@ -121,7 +121,7 @@ export function leastSentence(
 export function splitSentence({ halves, metres, price }: Split, names: (rollId: string) => string, units: DisplayUnits = METRIC): string {
   const [a, b] = halves.map(({ of, cut }) => `${cut} from ${names(of.rollId)} (${fabricWords(of.metres, units)})`)
   return `No roll has enough alone. ${a} and ${b}: ${fabricWords(metres, units)}`
-    + `${price === null ? '' : `, ${moneyWords(price, units)}`}. Each garment is whole from one lot.`
+    + `${price === null ? '' : `, ${moneyWords(price, units)}`}. Each garment is cut whole from one roll.`
 }
 
 /** What is left on the shelf once a layout is cut; the last metre is said. */

@@ -7,9 +7,9 @@ const problem = computed(() => (cutting.ready ? null : cutting.problem) ?? (maki
 
 <template>
   <div class="mt-16 text-center text-xl">
-    <p v-if="!problem" role="status">Loading the pieces…</p>
+    <p v-if="!problem" role="status">Loading this job…</p>
     <template v-else>
-      <p role="status">We could not load the pieces of this job. Try again.</p>
+      <p role="status">We could not load this job. Try again.</p>
       <p class="mt-2 text-lg font-semibold text-alert" role="alert">{{ problem }}</p>
     </template>
   </div>

@@ -80,8 +80,9 @@ const leastWords = computed(() => {
 
 /** Where no roll that lies here has enough, two of them together. */
 const split = computed(() => {
-  const here = rows.value.filter(r => r.roll.stockM !== null).flatMap(r => r.cells.flatMap(c => c.compared ?? []))
-  if (here.length === 0 || here.some(c => !c.isShort)) return null
+  const here = rows.value.filter(r => r.roll.stockM !== null).flatMap(r => r.cells)
+  // Nothing is said of a roll that was not looked at yet.
+  if (here.some(c => !c.marker || c.compared?.isShort === false)) return null
   const found = rows.value.flatMap(({ roll, cells }) => cells.flatMap(({ garments, marker, compared }) =>
     (marker && compared ? [{ roll, garments, layoutMm: marker.layout.lengthMm }] : [])))
   return splitOf(found, wanted.value, mostLayers.value)

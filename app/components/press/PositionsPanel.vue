@@ -136,7 +136,7 @@ const drawnLines = computed(() => {
     return []
   }
 })
-const addAlongLines = (): void =>
+const addOnLines = (): void =>
   savePlacements([...placements.value, ...drawnLines.value.flatMap(l => placementsOnLine(l, iron.value!.kind))])
 /** What lies under them, as far as it is not kept out already. */
 const byLines = computed(() => {
@@ -232,8 +232,8 @@ const touchesOf = (w: PlannedWork): string =>
         <div class="flex flex-wrap gap-1">
           <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="addPlacement()">Add position</UButton>
           <UButton size="sm" variant="outline" color="neutral" icon="i-lucide-plus" @click="addPlacement(true)">Add tip position</UButton>
-          <UButton v-if="drawnLines.length" size="sm" variant="outline" color="neutral" icon="i-lucide-plus" data-test="along-lines"
-            @click="addAlongLines">Add on its {{ countWords(drawnLines.length, 'drawn line') }}</UButton>
+          <UButton v-if="drawnLines.length" size="sm" variant="outline" color="neutral" icon="i-lucide-plus" data-test="on-lines"
+            @click="addOnLines">Add on {{ countWords(drawnLines.length, 'drawn line') }}</UButton>
           <UButton size="sm" variant="outline" color="neutral" :disabled="at === null" @click="turnPlacement">Turn 15°</UButton>
           <UButton size="sm" variant="outline" color="neutral" :disabled="at === null" @click="dropPlacement">Remove position</UButton>
           <UButton v-if="byHand" size="sm" variant="outline" color="neutral" @click="savePlacements([])">Use suggestion</UButton>

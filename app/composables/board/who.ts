@@ -55,7 +55,7 @@ export async function signOutHere(): Promise<void> {
   await $fetch('/api/sign-out', { method: 'POST', body: {} })
   // What is still on its way to this page is not kept behind her back.
   stopKeeping()
-  await tellCopies('')
+  await tellCopies('').catch(() => undefined)
   await Promise.all([useOutbox().wipe(), wipeSessions(), wipeCopies()])
   forgetStored()
 }

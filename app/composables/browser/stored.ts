@@ -81,10 +81,18 @@ export const ownScope = (): string => scopeOf(workroomId(), lastPerson())
 /** Where a thing of whoever is at the board is kept. */
 export const ownKey = (name: string): string => storedKey(OF_THE_BOARD.has(name) ? workroomId() : ownScope(), name)
 
+/** Set while somebody signs out: what still comes in for her on this page is kept no more, or it would outlast her leaving. */
+let isLeaving = false
+export const keepsForPerson = (): boolean => !isLeaving
+export function stopKeeping(): void {
+  isLeaving = true
+}
+const isKept = (name: string): boolean => !isLeaving || OF_THE_BOARD.has(name)
+
 /** A text kept for whoever is at the board, as it was left. */
 export const keptText = (name: string): string | null => store.getItem(ownKey(name))
 export const keepText = (name: string, text: string): void => {
-  if (!isLeaving || OF_THE_BOARD.has(name)) store.setItem(ownKey(name), text)
+  if (isKept(name)) store.setItem(ownKey(name), text)
 }
 
 /** What was kept before there were people belongs to whoever is first at the board. */
@@ -105,12 +113,6 @@ export function rememberPerson(workroomId: string, personId: string): void {
   store.setItem(LAST_PERSON, personId)
   if (own) adoptStored(window.localStorage, workroomId, personId)
 }
-/** Set while somebody signs out: what still comes in for her on this page is kept no more, or it would outlast her leaving. */
-let isLeaving = false
-export const keepsForPerson = (): boolean => !isLeaving
-export function stopKeeping(): void {
-  isLeaving = true
-}
 /** Takes everything away that is kept here for whoever is at the board; what belongs to the board stays. */
 export function forgetStored(): void {
   if (own) {
@@ -125,6 +127,6 @@ export function forgetStored(): void {
 export function useStored<T extends string | number | boolean | object | null>(
   name: string, initial: T, more: { serializer?: Serializer<T>, mergeDefaults?: boolean } = {},
 ): RemovableRef<T> {
-  const eventFilter = (write: () => void): void => { if (!isLeaving || OF_THE_BOARD.has(name)) write() }
+  const eventFilter = (write: () => void): void => { if (isKept(name)) write() }
   return useStorage<T>(ownKey(name), initial, store, { ...more, eventFilter })
 }
