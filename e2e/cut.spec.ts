@@ -201,7 +201,7 @@ test('by keys alone: a block, its measure, its layout, moved and pinned, cut', a
     await r.continue()
   }, { times: 1 })
   await page.keyboard.press('4')
-  await expect(page.getByText('Loading the pieces')).toBeVisible()
+  await expect(page.getByText('Loading this job')).toBeVisible()
   await expect(page.getByText('No pieces yet.')).toBeVisible()
   await page.keyboard.press('n')
   await expect(page.getByTestId('blocks')).toBeVisible()
