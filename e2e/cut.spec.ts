@@ -4,7 +4,7 @@ import { boundsOf } from '#core/geometry'
 import type { Cutting, Job, Page as Listed, Supply } from '#shared/schemas'
 import { looked } from './looking'
 import { sheetsOf } from './paper'
-import { toDrawer } from './press'
+import { laidDown, toDrawer } from './press'
 import { startServer, type Server } from './server'
 
 let server: Server
@@ -35,13 +35,6 @@ const drawing = (inner: string, size = 'width="200mm" height="150mm" viewBox="0 
   buffer: Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" ${size}>${inner}</svg>`),
 })
 const settled = (page: Page) => expect(page.getByText(/in all; saved/)).toBeVisible()
-/** The search for a shorter layout is ended, where it has not ended by itself. */
-async function enough(page: Page): Promise<void> {
-  const button = page.getByRole('button', { name: 'Stop searching' })
-  await expect(button.or(page.getByRole('button', { name: /Lay out again/ })).first()).toBeVisible({ timeout: 20_000 })
-  if (await button.isVisible()) await button.click({ timeout: 1000 }).catch(() => undefined)
-}
-const laidDown = (page: Page) => expect(page.getByTestId('layout-state')).toContainText(/parts/, { timeout: 40_000 })
 const bytes = async (page: Page, test: string) => {
   const href = await page.getByTestId(test).getAttribute('href')
   const answer = await page.request.get(`${server.url}${href}`)
@@ -114,7 +107,6 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   await laidDown(page)
   await expect(page.getByTestId('layout').locator('[data-part]')).toHaveCount(7)
   await looked(page, 'the layout')
-  await enough(page)
   // One is taken hold of and moved, and stays pinned while the others are laid round it.
   const part = page.getByTestId('layout').locator('[data-part]').first(),
     at = (await part.boundingBox())!
@@ -128,7 +120,6 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   await laidDown(page)
   await expect(page.getByTestId('layout-faults')).toHaveCount(0)
   expect(await page.getByTestId('part').locator('p').first().innerText()).toBe(moved)
-  await enough(page)
   await expect(page.getByRole('button', { name: /Lay out again/ })).toBeVisible({ timeout: 40_000 })
   await expect.poll(async () => (await cuttingOf(page, NAME)).layouts[0]?.parts.filter(p => p.pinned).length).toBe(1)
 
@@ -334,7 +325,6 @@ test('a short lot says what else would do, and lays what fits; two people draw a
   await page.getByRole('tab', { name: /Layout/ }).click()
   await laidDown(page)
   await expect(page.getByTestId('layout-figures')).toContainText('too little')
-  await enough(page)
   await expect(page.getByTestId('short')).toContainText(/or take|No other supply/, { timeout: 40_000 })
   await expect(page.getByRole('button', { name: /Cut this/ })).toBeDisabled()
   await page.getByRole('button', { name: 'Lay out only what fits' }).click()

@@ -7,6 +7,7 @@ import { readDxf } from '#shared/dxf'
 import { boundsOf } from '#core/geometry'
 import { ownBoard } from './board'
 import { looked } from './looking'
+import { laidDown } from './press'
 
 const board = ownBoard()
 test.use({ testIdAttribute: 'data-test' })
@@ -154,10 +155,7 @@ test('a pattern of three sizes comes in as DXF, is backed, laid, cut, and goes o
   await page.reload()
   await expect(page.getByTestId('pieces').getByRole('listitem')).toHaveCount(7)
   await page.getByRole('tab', { name: /Layout/ }).click()
-  await expect(page.getByTestId('layout-state')).toContainText('parts', { timeout: 40_000 })
-  const stop = page.getByRole('button', { name: 'Stop searching' })
-  await expect(stop.or(page.getByRole('button', { name: /Lay out again/ })).first()).toBeVisible()
-  if (await stop.isVisible()) await stop.click({ timeout: 1000 }).catch(() => undefined)
+  await laidDown(page)
   await page.getByTestId('save-as').click()
   const saved = async (name: string) => {
     const answer = await page.request.get(`${board.url}${await page.getByTestId(name).getAttribute('href')}`)

@@ -59,3 +59,12 @@ export async function pressThrough(page: Page, begun = false): Promise<void> {
   }
   await expect(cold(page)).toBeVisible()
 }
+
+/** A first layout lies, and no shorter one is looked for any more: to go on looking would cost both cores 20 s. */
+export async function laidDown(page: Page): Promise<void> {
+  const state = page.getByTestId('layout-state'), stop = page.getByRole('button', { name: 'Stop searching' })
+  await expect(page.getByTestId('layout').locator('[data-part]').first()).toBeVisible({ timeout: 40_000 })
+  await expect(stop.or(page.getByRole('button', { name: /Lay out again/ })).first()).toBeVisible()
+  if (await stop.isVisible()) await stop.click({ timeout: 1000 }).catch(() => undefined)
+  await expect(state).toContainText(/parts/, { timeout: 40_000 })
+}
