@@ -37,7 +37,8 @@ export function placeFronts(state: State): void {
 
 /**
  * Solves for all temperatures with the present modes; Thomas algorithm. Arrays are named locally, so that their bounds and
- * addresses are looked up once and not for every cell.
+ * addresses are looked up once and not for every cell; what goes on from cell to cell begins as a plain number (`+`), for where it
+ * begins as a parameter or an imported constant the engine puts it in a new box for each.
  */
 export function solve(state: State, dt: number, top: number, topC: number, bottom: number, bottomC: number): void {
   const {
@@ -45,14 +46,14 @@ export function solve(state: State, dt: number, top: number, topC: number, botto
   } = state
   const { tC: T, dryCapacity: dry, waterKg: kg, boundKg: bound, count } = mesh
   const perS = 1 / dt
-  const last = count - 1
-  let up = top, g = 0, r = topC
+  const last = count - 1, below = +bottom, boils100C = +BOILS_C
+  let up = +top, g = 0, r = +topC
   for (let i = 0; i < count; i++) {
-    const down = i < last ? joints[i]! : bottom
+    const down = i < last ? joints[i]! : below
     const m = modes[i]!
     if (m === BOILING) {
       g = 0
-      r = BOILS_C
+      r = boils100C
     } else {
       let b = up + down, d: number
       if (m === FREE) {
@@ -70,7 +71,7 @@ export function solve(state: State, dt: number, top: number, topC: number, botto
         b += c * perS
         d = (c * boilC - wet[i]! * (boilC - was[i]!) - (kg[i]! - stays) * (L - CPW * (boilC - BOILS_C))) * perS
       }
-      if (i === last) d += bottom * bottomC
+      if (i === last) d += below * bottomC
       const f = 1 / (b - up * g)
       r = (d + up * r) * f
       g = i < last ? down * f : 0

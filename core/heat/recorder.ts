@@ -34,16 +34,19 @@ export interface Transient {
   wetFromS: number
 }
 
+/** What the programmes are written down in as they go, one after the other: it is asked for once, and grows with the longest. */
+let room = 128, timesS = new Float64Array(room), kept = new Float32Array(room * 20)
+
 /**
- * Keeps what a programme did, growing its arrays as it goes. Layers that leave the stack keep their last state; those not yet on it
- * lie in the room.
+ * Keeps what a programme did; once it is over it has its own arrays, as long as its steps. Layers that leave the stack keep their last
+ * state; those not yet on it lie in the room. One programme is run at a time.
  */
 export function createRecorder(tracked: Layer[], roomC: number) {
   const count = tracked.length
   /** The first two columns are the sole and the pressure; then of each layer its mean, its hottest and its water. */
   const columns = 2 + 3 * count
-  let room = 128, steps = 0
-  let timesS = new Float64Array(room), kept = new Float32Array(room * columns)
+  let steps = 0
+  if (kept.length < room * columns) kept = new Float32Array(room * columns)
   const marks: Transient['marks'] = []
   let known: Mesh | null = null
   const place = new Int32Array(count)
@@ -92,9 +95,11 @@ export function createRecorder(tracked: Layer[], roomC: number) {
   const atRest = (layer: Layer, k: number) => k === 2 ? regainGsm(layer) : layer.startC ?? roomC
 
   function finish(energy: Energy, cellSteps: number, wetFromS: number): Transient {
-    const column = (k: number) => kept.subarray(k * room, k * room + steps)
+    const own = new Float32Array(steps * columns)
+    for (let k = 0; k < columns; k++) own.set(kept.subarray(k * room, k * room + steps), k * steps)
+    const column = (k: number) => own.subarray(k * steps, (k + 1) * steps)
     return {
-      timesS: timesS.subarray(0, steps), soleC: column(0), pressureKPa: column(1),
+      timesS: timesS.slice(0, steps), soleC: column(0), pressureKPa: column(1),
       layers: tracked.map((layer, l) => ({ layer, meanC: column(2 + 3 * l), hottestC: column(3 + 3 * l), waterGsm: column(4 + 3 * l) })),
       marks, energy, steps, cellSteps, wetFromS,
     }

@@ -27,10 +27,12 @@ export function moveVapour(state: State, steamKg: number, inwardShare: number): 
   const busyTo = Math.max(phaseTo, state.fedTo)
   let fedTo = -1
   const { permeable, count } = state.mesh
+  // Plain numbers from the first: see solve.
+  const share = +inwardShare
   let going = 0, lost = 0
   if (steamKg > 0 && permeable[0] !== 0) {
     ledger.steamJ += steamKg * VAPOUR_J_KG
-    going = steamKg
+    going = +steamKg
   }
   let risesFrom = -1
   for (let i = 0; i < count && (i <= busyTo || going > 0); i++) {
@@ -53,7 +55,7 @@ export function moveVapour(state: State, steamKg: number, inwardShare: number): 
       going = condense(state, i, going)
     } else fed[i] = 0
     if (here > 0) {
-      const inward = sealedAbove[i] !== 0 ? 1 : inwardShare
+      const inward = sealedAbove[i] !== 0 ? 1 : share
       going += here * inward
       rising[i] = here * (1 - inward)
       risesFrom = i
