@@ -1,10 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { blockOf, usualMeasures } from '#core/cut'
-import { boundsOf, boxOf, distanceMm, intersection, offset, outlineOf, type Outline } from '#core/geometry'
+import { boundsOf, boxOf, distanceMm, intersection, offset, outlineOf, shifted, type Outline } from '#core/geometry'
+import { METRIC } from '#core/units'
 import { fillGaps } from './gaps'
 import { GAP_MM } from './laying'
 import { OVERLAP_MM, planeOf, type Plane } from './plane'
+import { checkLineBox } from './tiled'
 
 const A4 = { wide: 190, high: 277 }
 const box = (wide: number, high: number): Outline => boxOf({ left: 0, right: wide, bottom: 0, top: high })
@@ -52,6 +54,14 @@ describe('small templates in the gaps of large ones', () => {
       })
     }), { numRuns: 25 })
     expect(most).toBeGreaterThan(4)
+  })
+  it('keeps clear of the line to check the printer by, on the first sheet alone', () => {
+    const large = planeOf(asked([box(30, 500)]), A4), line = checkLineBox(METRIC)
+    const small = asked([box(120, 100), box(120, 100), box(120, 100), box(120, 100)])
+    const first = shifted(line, 0, large.highMm - A4.high), foundIn = (kept: Outline[]) => found(fillGaps(large, small, A4, kept).plane, 1)
+    expect(foundIn([]).some(o => intersection([o], [first]).length > 0)).toBe(true)
+    expect(foundIn([line]).some(o => intersection([o], [first]).length > 0)).toBe(false)
+    expect(foundIn([line])).toHaveLength(4)
   })
   it('a template of several outlines lies with all of them', () => {
     const two = { of: box(1, 1), outlines: [box(20, 20), outlineOf(box(20, 20).rim.map(p => ({ x: p.x + 60, y: p.y + 40 })))] }

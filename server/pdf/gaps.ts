@@ -1,5 +1,5 @@
 /** Small templates in the gaps that large ones leave on their sheets: each on one sheet, so that it is cut out before or after gluing. */
-import { boundsOf, boxAbout, isInside, offset, placing, type Outline } from '#core/geometry'
+import { boundsOf, boxAbout, isInside, offset, placing, shifted, type Outline } from '#core/geometry'
 import { GAP_MM } from './laying'
 import { OVERLAP_MM, tilesAlong, type OnPlane, type Plane } from './plane'
 
@@ -48,9 +48,12 @@ class SheetSquares {
 /**
  * The largest first, each on the first sheet with room for it, as it is or turned by a quarter.
  * @param wide and high of what a printer prints on one sheet, mm
+ * @param kept what stands on the first sheet besides, from the lower left corner of what is printed, mm
  * @returns the plane with what found room, and what found none
  */
-export function fillGaps<T>(plane: Plane<T>, small: readonly Small<T>[], { wide, high }: Printable): { plane: Plane<T>, left: Small<T>[] } {
+export function fillGaps<T>(
+  plane: Plane<T>, small: readonly Small<T>[], { wide, high }: Printable, kept: readonly Outline[] = [],
+): { plane: Plane<T>, left: Small<T>[] } {
   const about = (o: Outline): Outline[] => offset([{ rim: o.rim, holes: [] }], GAP_MM + REACH_MM)
   const blocked = plane.rims.flatMap(about), sheets: SheetSquares[] = []
   tilesAlong(plane.highMm, high).forEach((y, r) => Array.from({ length: plane.columns }, (_, c) => c).forEach((c) => {
@@ -60,7 +63,7 @@ export function fillGaps<T>(plane: Plane<T>, small: readonly Small<T>[], { wide,
     const left = c * (wide - OVERLAP_MM) + by(plane.isUsed(r, c - 1)), right = c * (wide - OVERLAP_MM) + wide - by(plane.isUsed(r, c + 1))
     const top = plane.highMm - y - by(plane.isUsed(r - 1, c)), bottom = plane.highMm - y - high + by(plane.isUsed(r + 1, c))
     const squares = new SheetSquares(left, bottom, Math.floor((right - left) / SQUARE_MM), Math.floor((top - bottom) / SQUARE_MM))
-    squares.take(blocked)
+    squares.take(sheets.length > 0 ? blocked : [...blocked, ...kept.map(o => shifted(o, c * (wide - OVERLAP_MM), plane.highMm - y - high))])
     sheets.push(squares)
   }))
   const laid: OnPlane<T>[] = [], rims: Outline[] = [], left: Small<T>[] = []

@@ -14,7 +14,7 @@ import { fillGaps } from './gaps'
 import { OVERLAP_MM, planeOf, tilesAlong } from './plane'
 import { drawRings, drawStrokes, LINE, MARGIN_MM } from './rings'
 import { extent, grainArrow, hasMarks, strokesOf, writing, type Template } from './template'
-import { drawPlane, printable } from './tiled'
+import { checkLineBox, drawPlane, printable } from './tiled'
 
 export const PAPERS: Record<PaperSize, PaperMm> = {
   A4: A4_MM, A3: { wide: 297, high: 420 }, letter: { wide: 215.9, high: 279.4 }, tabloid: { wide: 279.4, high: 431.8 },
@@ -123,7 +123,7 @@ export async function templatesPdf(
   const { tiled, ...pages } = pagesOf(templates, size)
   const large = tiled.length > 0 ? planeOf(tiled.map(t => ({ of: t, outlines: t.lines[0]!.outlines })), printable(size)) : null
   const small = pages.shared.flat().map(t => ({ of: t, outlines: t.lines.flatMap(l => l.outlines) }))
-  const filled = large && fillGaps(large, small, printable(size)), plane = filled?.plane ?? null
+  const filled = large && fillGaps(large, small, printable(size), [checkLineBox(units)]), plane = filled?.plane ?? null
   const { shared } = filled ? pagesOf(filled.left.map(s => s.of), size) : pages
   judgeSheets(tiled, shared.length + (plane?.sheets ?? 0), size)
   const { doc, regular, bold } = await paper({ jobName, says: templates.map(t => [t.name, t.says]), tiles: 'sheet of overlap' })

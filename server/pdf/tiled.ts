@@ -1,7 +1,7 @@
 /** Sheets of large templates: what of them lies on each, how sheets are glued to each other, and a small map of all. */
 import type { PDFDocument } from 'pdf-lib'
 import { squareMm } from '#shared/projector'
-import { boundsOf, type Point } from '#core/geometry'
+import { boundsOf, boxOf, type Outline, type Point } from '#core/geometry'
 import type { DisplayUnits } from '#core/units'
 import { lengthWords } from '#shared/words'
 import type { Face } from './letters'
@@ -48,6 +48,13 @@ function drawMap(doc: PDFDocument, { regular, bold }: Faces, plane: Plane<Templa
   }
 }
 
+/** Where the line to check the printer by stands on the first sheet, from the lower left corner of what is printed; its words beside it. */
+const CHECK_LINE = { left: 20, up: 8, saysMm: 22, roomMm: 4 }
+export const checkLineBox = (units: DisplayUnits): Outline => boxOf({
+  left: CHECK_LINE.left - CHECK_LINE.roomMm, right: CHECK_LINE.left + squareMm(units) + CHECK_LINE.saysMm,
+  bottom: CHECK_LINE.up - CHECK_LINE.roomMm, top: CHECK_LINE.up + CHECK_LINE.roomMm,
+})
+
 /** The sheets of a plane that something lies on, row by row from above, after a map of them. */
 export function drawPlane(doc: PDFDocument, faces: Faces, plane: Plane<Template>, size: PaperMm, units: DisplayUnits): void {
   drawMap(doc, faces, plane, size)
@@ -66,9 +73,9 @@ export function drawPlane(doc: PDFDocument, faces: Faces, plane: Plane<Template>
       isLeft: plane.isUsed(r, c - 1), isRight: plane.isUsed(r, c + 1), isAbove: plane.isUsed(r - 1, c), isBelow: plane.isUsed(r + 1, c),
     })
     if (number > 1) return
-    const checkMm = squareMm(units), lineY = size.high - MARGIN_MM - 8
-    sheet.line(MARGIN_MM + 20, lineY, MARGIN_MM + 20 + checkMm, lineY)
-    sheet.text(lengthWords(checkMm, units), MARGIN_MM + 22 + checkMm, lineY + 1, 8)
+    const checkMm = squareMm(units), fromX = MARGIN_MM + CHECK_LINE.left, lineY = size.high - MARGIN_MM - CHECK_LINE.up
+    sheet.line(fromX, lineY, fromX + checkMm, lineY)
+    sheet.text(lengthWords(checkMm, units), fromX + checkMm + 2, lineY + 1, 8)
   }))
 }
 

@@ -78,6 +78,11 @@ describe('a calibration', () => {
     expect((await getIron(room.context, iron.id)).settings[1]!.meanC).toBe(154)
     const no = await importCalibrations(room.context, file(...rows('Window iron', 'steam')), true)
     expect(no.rows[0]!.problems[0]).toMatch(/setting: Window iron has silk, wool, cotton, but no "steam"/)
+    const most = MOST.calibrationReadings
+    const long = (n: number) => file(...Array.from({ length: n }, (_, i) => `window iron,cotton,${i},${readings[i % readings.length]!.c}`))
+    expect((await importCalibrations(room.context, long(most + 1), true)).rows[0]!.problems[0])
+      .toMatch(/readings: 5001 of them; 5000 at the most/)
+    expect((await importCalibrations(room.context, long(most), true)).rows[0]!.problems.join()).not.toMatch(/at the most/)
     expect((await importCalibrations(room.context, file(...rows('window iron', 'Wool')), false)).stored).toBe(true)
     expect(Math.abs((await getIron(room.context, iron.id)).settings[1]!.meanC - 149)).toBeLessThan(2)
   })

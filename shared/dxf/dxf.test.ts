@@ -52,6 +52,14 @@ describe('patterns as different programs write them', () => {
     expect(rounded(p!.marks.drills)).toEqual([[25.4, 177.8]])
     expect(note(r, 'units')).toEqual({ why: 'units', unit: 'in', from: 'text' })
   })
+  it('points with grade rules: only the sample size is there, which is said; the rules are nobody\'s name', () => {
+    const text = (says: string, layer = '2') => lines(0, 'TEXT', 8, layer, 10, 0, 20, 0, 40, 3, 1, says)
+    const rules = text('# 1') + text('# 12'), r = read(drawing(polyline(SQUARE) + text('Yoke', '15') + rules))
+    expect(r.pieces[0]!.name).toBe('Yoke')
+    expect(note(r, 'graded')).toEqual({ why: 'graded', size: '' })
+    expect(note(read(drawing(polyline(SQUARE) + text('Size: 40', '15') + rules)), 'graded')).toEqual({ why: 'graded', size: '40' })
+    expect(whys(read(drawing(polyline(SQUARE) + text('Size: 40', '15'))))).not.toContain('graded')
+  })
   it('loose lines and an arc in centimetres without a handle, its name in an old code page', () => {
     const r = read(fixture('r12')), [p] = r.pieces
     expect(p).toMatchObject({ name: 'Ärmelbeleg', drawnBy: null })

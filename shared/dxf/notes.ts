@@ -21,6 +21,8 @@ export type DxfNote
     | { why: 'turned', names: string[] }
     | { why: 'allowance', names: string[], mm: number, isUneven: boolean }
     | { why: 'sameSize', name: string, size: string }
+    /** Its other sizes are kept as grade rules, apart from the drawing. */
+    | { why: 'graded', size: string }
     | { why: 'itself' | 'missing', block: string }
     | { why: 'noPiece', name: string }
     | { why: 'codePage', said: string }

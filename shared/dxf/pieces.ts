@@ -25,6 +25,8 @@ function timesOf(said: string): { count: number, pair: boolean } {
 }
 /** Words for a person, or about the drawing as a whole. */
 const SAID_OF_OTHERS = /^\s*(annotation|units|style name|category|material|rule table|sample size|author|creation \w+)\s*:/i
+/** Written at a point that moves from size to size, with the number of its rule. */
+export const GRADE_RULE = /^\s*#\s*\d+\s*$/
 function saidOf(words: readonly string[]): { name: string, size: string, number: string, count: number, pair: boolean } {
   const said = new Map(words.flatMap((w) => {
     const [, key, value] = SAID.exec(w) ?? []
@@ -32,7 +34,7 @@ function saidOf(words: readonly string[]): { name: string, size: string, number:
   }))
   const of = (key: string, most: number) => (said.get(key) ?? '').slice(0, most)
   // Where nothing says which of the words are the name, the only ones are.
-  const plain = words.filter(w => w !== '' && !SAID.test(w) && !SAID_OF_OTHERS.test(w))
+  const plain = words.filter(w => w !== '' && !SAID.test(w) && !SAID_OF_OTHERS.test(w) && !GRADE_RULE.test(w))
   return { name: of('name', 40) || (plain.length === 1 ? plain[0]!.slice(0, 40) : ''), size: of('size', 20), number: of('number', 20),
     ...timesOf(of('quantity', 20) || '1') }
 }

@@ -4,7 +4,7 @@ import { keptMarks, type DrawnPiece } from '../drawing'
 import { scaledPlace, thingsOf, type DrawnThing, type Expanding } from './lines'
 import { DXF_UNITS, type DxfNote, type DxfProblem, type DxfUnit } from './notes'
 import type { DxfEntity, DxfFile } from './parsed'
-import { isKnownLayer, piecesOfBlock } from './pieces'
+import { GRADE_RULE, isKnownLayer, piecesOfBlock } from './pieces'
 import { decodedText, isBinaryDxf } from './text'
 
 export interface DxfReading {
@@ -117,6 +117,8 @@ export function readDxf(bytes: Uint8Array, asked: DxfUnit | null = null): DxfRea
     if (found.length === 0 && things.some(t => t.kind === 'line')) onNote({ why: 'noPiece', name: called })
     return found
   }).filter(p => areaMm2(p.outline) > 1 && boundsOf(p.outline).wideMm > 0)
+  const [size = '', ...others] = new Set(pieces.map(p => p.size))
+  if (others.length === 0 && words.some(w => GRADE_RULE.test(w))) onNote({ why: 'graded', size })
   if (unknownPage) onNote({ why: 'codePage', said: unknownPage })
   const unknown = [...layers].filter(l => !isKnownLayer(l) && l !== '0')
   if (unknown.length > 0 && [...layers].some(isKnownLayer)) onNote({ why: 'layers', layers: unknown.sort() })

@@ -9,6 +9,7 @@ import {
   metresSentence,
   layersStepSentence,
   shrinkSentence,
+  otherInterfacingSentence,
   splitSentence,
   spreadWords,
   stockSentence,
@@ -114,6 +115,9 @@ describe('cutting in words', () => {
     )
     const unpriced = splitOf([on(lawn), on({ ...other, pricePerM: null as never })], 5, 4)!
     expect(splitSentence(unpriced, id => id)).not.toContain('€')
+    expect(otherInterfacingSentence(['Mull'])).toBe('Mull: another interfacing than this job\'s. Press a swatch with it before you cut.')
+    expect(otherInterfacingSentence(['Mull', 'Voile'])).toMatch(/^Mull and Voile: /)
+    expect(otherInterfacingSentence([])).toBeNull()
   })
   it('how often, how turned, so many', () => {
     expect([

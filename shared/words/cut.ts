@@ -124,6 +124,11 @@ export function splitSentence({ halves, metres, price }: Split, names: (rollId: 
     + `${price === null ? '' : `, ${moneyWords(price, units)}`}. Each garment is cut whole from one roll.`
 }
 
+/** Rolls that are of another interfacing than the job's own: what that asks for first; null where there are none. */
+export const otherInterfacingSentence = (names: readonly string[]): string | null => (names.length === 0
+  ? null
+  : `${names.join(' and ')}: another interfacing than this job's. Press a swatch with it before you cut.`)
+
 /** What is left on the shelf once a layout is cut; the last metre is said. */
 export function stockSentence(
   stockM: number, metres: number, units: DisplayUnits = METRIC,

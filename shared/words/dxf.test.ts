@@ -25,6 +25,8 @@ const notes: [DxfNote, RegExp][] = [
     /^Yoke: the allowance differs from edge to edge\. 10 mm all round was taken/],
   [{ why: 'sameSize', name: 'Cuff', size: '38' }, /^Cuff in size 38 is in the drawing twice/],
   [{ why: 'sameSize', name: 'Cuff', size: '' }, /^Cuff is in the drawing twice/],
+  [{ why: 'graded', size: '40' }, /^Only size 40 is drawn: the others are kept as grade rules/],
+  [{ why: 'graded', size: '' }, /^Only one size is drawn/],
   [{ why: 'itself', block: 'A1' },
     /^A1 is drawn within itself/],
   [{ why: 'missing', block: '' }, /^The drawing names something that is not in it/], [{ why: 'noPiece', name: 'Cuff' },

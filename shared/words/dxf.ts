@@ -65,6 +65,9 @@ export function dxfNoteSentence(n: DxfNote, units: DisplayUnits = METRIC): strin
         : `${namesWords(n.names)}: ${lengthWords(n.mm, units)} between seam line and cut edge was taken for the allowance.`
     case 'sameSize':
       return `${n.name}${n.size && ` in size ${n.size}`} is in the drawing twice: the second has a number.`
+    case 'graded':
+      return `Only ${n.size ? `size ${n.size}` : 'one size'} is drawn: the others are kept as grade rules, in a file of their own. `
+        + 'To cut another size here, have the pattern exported with every size drawn.'
     case 'itself':
       return `${n.block || 'Something'} is drawn within itself: it was read once.`
     case 'missing':

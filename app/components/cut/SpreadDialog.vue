@@ -6,7 +6,8 @@ import { plotted, plottedLayout, PLOT_FORMATS } from '#shared/plot'
 import type { Supply } from '#shared/schemas'
 import { comparedOf, garmentsIn, leastOf, oneGarmentOf, rollOf, splitOf, type Compared, type Roll } from '#shared/spreading'
 import {
-  fabricWords, leastSentence, lengthWords, moneyWords, priceWords, splitSentence, spreadWords, togetherWords, wideWords,
+  fabricWords, leastSentence, lengthWords, moneyWords, otherInterfacingSentence, priceWords, splitSentence, spreadWords, togetherWords,
+  wideWords,
 } from '#shared/words'
 import { watchDebounced } from '@vueuse/core'
 import type { Marker } from '~/composables/job/spreading'
@@ -87,6 +88,12 @@ const split = computed(() => {
     (marker && compared ? [{ roll, garments, layoutMm: marker.layout.lengthMm }] : [])))
   return splitOf(found, wanted.value, mostLayers.value)
 })
+/** What is recommended of another interfacing than the job's own; a width alone is the same one. */
+const otherWords = computed(() => {
+  const ids = split.value ? split.value.halves.map(h => h.of.rollId) : [least.value?.best.rollId ?? supply.id]
+  const others = rolls.value.filter(r => ids.includes(r.id) && r.id !== supply.id && r.stockM !== null)
+  return otherInterfacingSentence(others.map(r => r.name))
+})
 const rollName = (id: string): string => rolls.value.find(r => r.id === id)?.name ?? ''
 
 const show = ({ rollId, garments }: Compared): void => { chosen.value = { rollId, garments } }
@@ -143,6 +150,7 @@ function save(as: 'dxf' | 'hpgl'): void {
           </div>
           <p v-if="leastWords" :class="split ? 'text-lg' : 'text-xl font-bold'" role="status" data-test="least">{{ leastWords }} <Sourced
             class="font-normal" from="estimate" /></p>
+          <p v-if="otherWords" class="text-lg" data-test="other-interfacing">{{ otherWords }}</p>
           <div v-if="shown">
             <div class="flex flex-wrap items-center gap-3">
               <b>{{ shown.roll.name }}, {{ togetherWords(shown.marker.garments) }}</b>

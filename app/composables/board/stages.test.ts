@@ -1,12 +1,13 @@
 // @vitest-environment happy-dom
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { MAKING_KINDS } from '#shared/making'
 import type { MakingKind } from '#shared/schemas'
 import { nextWords } from '#shared/words'
 import { nextIn, pathOf } from '#shared/jobs'
-import { job } from '../../testing/board'
+import { job, layOut } from '../../testing/board'
+import { useJobs } from '../../stores/jobs'
 import { SCREENS, screenAt, type ScreenTab } from './screens'
-import { comeOf, OTHER_WORK, placeOfStep } from './stages'
+import { comeOf, OTHER_WORK, placeOfStep, useStages } from './stages'
 
 const of = (kind: MakingKind, pressed = false) => job({
   fabrics: [{ ...job().fabrics[0]!, place: 'hem', supplyId: null }],
@@ -34,6 +35,22 @@ describe('where a job goes on', () => {
     expect(comeOf(of('hem'))).toBeCloseTo(1.3 / 4, 9)
     expect(comeOf(of('hem', true))).toBeCloseTo(3.5 / 4, 9)
     expect(comeOf(job({ done: true }))).toBe(1)
+  })
+})
+
+describe('the marks of the tape', () => {
+  const tape = () => useStages().marks.value.map(m => [m.key, m.digit])
+  it('without a job all stages, each with the digit of its place', () => {
+    layOut()
+    vi.stubGlobal('useRoute', () => ({ path: '/press' }))
+    expect(tape()).toEqual([['fabric', 1], ['match', 2], ['swatch', 3], ['cut', 4], ['press', 5], ['care', 6]])
+    expect(useStages().current.value).toBe(4)
+  })
+  it('of a job those that it goes through: a stage keeps its digit, a making has none', async () => {
+    layOut()
+    await useJobs().open(of('hem'))
+    expect(tape()).toEqual([['fabric', 1], ['making', null], ['press', 5], ['care', 6]])
+    expect(useStages().marks.value[1]!.name).toBe('Fallen hem')
   })
 })
 
