@@ -19,6 +19,19 @@ const down = (durationS: number, over: Partial<Extract<Phase, { kind: 'down' }>>
   kind: 'down', durationS, pressureKPa: 0.8, ...over,
 })
 
+describe('what a programme did', () => {
+  it('is its own: another one, longer and of more layers, leaves it as it was', () => {
+    const first = runProgramme(usual({ pressCloth: null }), { sole: steadySole(150), roomC: 20, phases: [down(8)] })
+    const kept = structuredClone(first)
+    const long = [down(60), ...Array.from({ length: 30 }, (): Phase[] => [{ kind: 'lifted', durationS: 1 }, down(2)]).flat()]
+    const second = runProgramme(usual(), { sole: steadySole(190), roomC: 20, phases: long })
+    expect(second.steps).toBeGreaterThan(first.steps * 4)
+    expect(structuredClone(first)).toEqual(kept)
+    expect(runProgramme(usual({ pressCloth: null }), { sole: steadySole(150), roomC: 20, phases: [down(8)] })).toEqual(first)
+    for (const own of [first, second]) for (const l of own.layers) expect([l.meanC.length, l.waterGsm.length]).toEqual([own.steps, own.steps])
+  })
+})
+
 describe('cooling until it is cool enough', () => {
   const cooled = (until: Extract<Phase, { kind: 'clapper' }>['until']) => {
     const phases: Phase[] = [down(20, { pressureKPa: 3 }), { kind: 'clapper', durationS: 100, pressureKPa: 1, until }]

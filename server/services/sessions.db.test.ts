@@ -158,6 +158,10 @@ describe('a session', () => {
   it('planned anew, what was begun stays as it was and where it was; the rest is new', async () => {
     const { session, operation, append } = await begun(['a', 'b', 'c'])
     await append(event('down', { op: 'b', placement: 0 }))
+    // From things that are gone nothing is planned again, and what stood there stays.
+    const gone = replanBody.parse({ piecesVersion: 0, operations: [operation('z', { supplyId: randomUUID() })] })
+    expect((await refusal(replan(room.context, session.id, gone))).said).toMatch(/operations: Interfacing: one of them is not kept here/)
+    expect((await getSession(room.context, session.id)).operations.map(o => o.id)).toEqual(session.operations.map(o => o.id))
     const { operations } = await replan(room.context, session.id, replanBody.parse({
       piecesVersion: 0, operations: [operation('b', { name: 'Otherwise' }), operation('d')],
     }))

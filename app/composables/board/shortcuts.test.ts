@@ -155,7 +155,7 @@ describe('digits', () => {
       useDigits({ does: 'Stages', from: 1, upTo: 6, act: stage })
       useDigits({ does: 'Answers', from: 0, upTo: 3, takes: n => asks && n <= 2, act: answer })
     })
-    for (const n of [2, 0, 3, 5]) pressDigit(n)
+    expect([2, 0, 3, 5].map(pressDigit)).toEqual([true, true, true, true])
     asks = false
     expect(pressDigit(0)).toBe(false)
     pressDigit(2)
