@@ -28,7 +28,8 @@ describe('what a programme did', () => {
     expect(second.steps).toBeGreaterThan(first.steps * 4)
     expect(structuredClone(first)).toEqual(kept)
     expect(runProgramme(usual({ pressCloth: null }), { sole: steadySole(150), roomC: 20, phases: [down(8)] })).toEqual(first)
-    for (const own of [first, second]) for (const l of own.layers) expect([l.meanC.length, l.waterGsm.length]).toEqual([own.steps, own.steps])
+    for (const { layers, steps } of [first, second])
+      for (const l of layers) expect([l.meanC.length, l.waterGsm.length]).toEqual([steps, steps])
   })
 })
 
