@@ -146,7 +146,11 @@ test('the whole workroom goes out, in again under new ids, and out the same; a s
   const labelOf = (fabrics: { id: string, code: string }[]) =>
     `${server.url}/api/fabrics/${fabrics.find(f => f.code === 'TW-02')!.id}/label`
   const label = { data: PNG, headers: { 'content-type': 'image/png' } }
-  expect((await request.put(labelOf((await out()).rows.fabrics), label)).status()).toBe(200)
+  const { fabrics } = (await out()).rows
+  // None was taken yet: that is no fault.
+  expect((await request.get(labelOf(fabrics))).status()).toBe(204)
+  expect((await request.put(labelOf(fabrics), label)).status()).toBe(200)
+  expect((await request.get(labelOf(fabrics))).headers()['content-type']).toBe('image/jpeg')
   const zip = await (await request.get(`${server.url}/api/export/workroom`)).body()
   const before = await workroomOf(zip)
   expect(before.rows.fabrics.length).toBeGreaterThan(8)

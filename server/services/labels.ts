@@ -18,12 +18,11 @@ export async function keepLabel(context: Context, fabricId: string, bytes: Buffe
   return { width: made.width, height: made.height }
 }
 
-export async function labelBytes(context: Context, fabricId: string): Promise<Buffer> {
+/** @returns null where none was taken yet: that is no fault */
+export async function labelBytes(context: Context, fabricId: string): Promise<Buffer | null> {
   const { workroomId } = context
   await ownedFabric(context, fabricId)
-  const row = await SwatchPhotoRow.findOne({ where: { workroomId, fabricId } })
-  if (!row) throw notFound('picture')
-  return row.jpeg
+  return (await SwatchPhotoRow.findOne({ where: { workroomId, fabricId } }))?.jpeg ?? null
 }
 
 /** @throws ProblemError where there is none */

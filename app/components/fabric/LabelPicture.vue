@@ -10,7 +10,10 @@ const url = computed(() => `/api/fabrics/${fabricId}/label`)
 /** How often it was taken or removed here: what is kept is looked at anew. */
 const changes = ref(0)
 const { answer: address } = useAnswer(() => [url.value, changes.value],
-  async () => URL.createObjectURL(await $fetch<Blob>(url.value, { responseType: 'blob' })), { fault: () => null })
+  async () => {
+    const taken = await $fetch<Blob | undefined>(url.value, { responseType: 'blob' })
+    return taken && taken.size > 0 ? URL.createObjectURL(taken) : null
+  }, { fault: () => null })
 watch(address, (_now, before) => { if (before) URL.revokeObjectURL(before) })
 watch(url, () => { problem.value = null })
 onBeforeUnmount(() => { if (address.value) URL.revokeObjectURL(address.value) })
