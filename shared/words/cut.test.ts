@@ -115,7 +115,7 @@ describe('cutting in words', () => {
     )
     const unpriced = splitOf([on(lawn), on({ ...other, pricePerM: null as never })], 5, 4)!
     expect(splitSentence(unpriced, id => id)).not.toContain('€')
-    expect(otherInterfacingSentence(['Mull'])).toBe('Mull: another interfacing than this job\'s. Press a swatch with it before you cut.')
+    expect(otherInterfacingSentence(['Mull'])).toBe('Mull: not this job\'s interfacing. Press a test swatch with it before you cut.')
     expect(otherInterfacingSentence(['Mull', 'Voile'])).toMatch(/^Mull and Voile: /)
     expect(otherInterfacingSentence([])).toBeNull()
   })

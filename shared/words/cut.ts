@@ -127,7 +127,7 @@ export function splitSentence({ halves, metres, price }: Split, names: (rollId: 
 /** Rolls that are of another interfacing than the job's own: what that asks for first; null where there are none. */
 export const otherInterfacingSentence = (names: readonly string[]): string | null => (names.length === 0
   ? null
-  : `${names.join(' and ')}: another interfacing than this job's. Press a swatch with it before you cut.`)
+  : `${names.join(' and ')}: not this job's interfacing. Press a test swatch with it before you cut.`)
 
 /** What is left on the shelf once a layout is cut; the last metre is said. */
 export function stockSentence(
