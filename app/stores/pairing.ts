@@ -29,7 +29,8 @@ export const usePairing = defineStore('pairing', () => {
     learnt.value = null
     const { fabric, supply } = selection
     // What was pressed of another pair proves nothing of this one, not even until its own is here.
-    if (swatches.value.some(t => t.fabricId !== fabric?.id || t.supplyId !== supply?.id)) swatches.value = []
+    const [first] = swatches.value
+    if (first && (first.fabricId !== fabric?.id || first.supplyId !== supply?.id)) swatches.value = []
     if (!fabric || !supply) {
       settled.value = true
       return

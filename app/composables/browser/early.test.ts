@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { beforeEach, describe, expect, it } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { iron, standIn } from '../../testing/board'
 import { readEarly, readOnce } from './early'
 
@@ -9,6 +9,8 @@ const shelves = (irons: () => unknown) => standIn({
 })
 let asked = 0
 beforeEach(() => { asked = 0 })
+// What nobody took would be taken for a board of another test.
+afterEach(() => Promise.allSettled((['workroom', 'fabrics', 'supplies', 'irons', 'pressCloths'] as const).map(readOnce)))
 
 describe('what a board begins with', () => {
   it('is taken as it was asked for early, once; then it is asked for anew', async () => {
