@@ -13,7 +13,7 @@ test.use({
   }),
 })
 let server: Server
-test.beforeAll(async () => { server = await startServer(60, { READY_CUFF_HOSTS: NAME }, undefined, await houseOf()) })
+test.beforeAll(async () => { server = await startServer(6, { READY_CUFF_HOSTS: NAME }, undefined, await houseOf()) })
 test.afterAll(() => server.down())
 
 const url = (path = '/today') => `https://${NAME}:${new URL(server.url).port}${path}`

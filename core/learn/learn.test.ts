@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { draftRecipe, evaluate, type PressSetup } from '../recipe'
+import { COARSE, draftRecipe, evaluate, type PressSetup } from '../recipe'
 import { TYPICAL_KNOWLEDGE, type Knowledge } from '../window'
 import { bondTable, expectedGrade, judgingLogLikelihood, learn, simulateWorkroom, type Judged, type Lesson } from '.'
 
@@ -28,6 +28,16 @@ describe('one swatch as evidence', () => {
       [0, 0], [6, 0.1], [-9, -0.2],
     ] as const)
       expect(Math.abs(Math.exp(table.at(d, c, 0)) / at(d, c) - 1)).toBeLessThan(0.2)
+  })
+  it('from the loosest contact to the closest it is what a run gives, and no closer contact is looked for beyond', () => {
+    const sd = known.contactSd, at = (c: number) => Math.exp(table.at(known.dialC, known.logContact + c * sd, known.meltC))
+    const run = (c: number) => evaluate(setup, recipe, {
+      ...COARSE, skipSurface: true, soleOffsetC: known.dialC, contactFactor: Math.exp(known.logContact + c * sd),
+    }).bond.final
+    const off = [-3, -2.4, -1.7, -0.9, -0.3, 0, 0.5, 1.1, 1.9, 2.6, 3].map(c => Math.abs(at(c) / run(c) - 1))
+    expect(Math.max(...off)).toBeLessThan(0.02)
+    expect([off[0], off[5], off[10]].map(o => o! < 1e-6)).toEqual([true, true, true])
+    expect([at(4), at(-7)]).toEqual([at(3), at(-3)])
   })
   it('grades rise with the bond; marks and a pull speak for the same side', () => {
     expect([0.05, 0.35, 0.75, 1.1, 1.6, 9].map(b => Math.round(expectedGrade(Math.log(b))))).toEqual([0, 1, 2, 3, 4, 5])

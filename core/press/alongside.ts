@@ -59,7 +59,10 @@ interface Ahead {
   /** Of the harm that begins, once it was asked for. */
   kind?: DamageFlag['kind']
 }
-/** So much further than is read it is worked out, so that it serves for a while, s. */
+/**
+ * So much further than is read it is worked out, so that it serves for a while, s; or as long again as it has been down, so that a sole
+ * left down for an hour is worked out seven times in all.
+ */
 const SPARE_S = 75
 /** Times that are taken anew each time differ in their last digits. */
 const sameTo = (_: string, value: unknown): unknown => (typeof value === 'number' ? Math.round(value * 1000) / 1000 : value)
@@ -86,7 +89,7 @@ export function followSole(workOut: typeof evaluateAlong = evaluateAlong): Follo
     })
     const of = JSON.stringify([pressing, options], sameTo)
     if (!ahead || ahead.of !== of || ahead.setup !== setup || now < ahead.madeAtS || now + AHEAD_S > ahead.untilS) {
-      const untilS = now + AHEAD_S + SPARE_S
+      const untilS = now + AHEAD_S + Math.max(SPARE_S, now)
       const { run, bond, harm } = workOut(setup, pressing.recipe, gridTo(untilS))
       ahead = { of, setup, madeAtS: now, untilS, run, bond: bond.progress, harm }
     }

@@ -148,6 +148,15 @@ describe('the glue line followed while the iron is down', () => {
     follow(turned, poplinSetup(), planned, 90, { soleOffsetC: -5 })
     expect(times).toBe(5)
   })
+  it('left down for an hour and looked at every second it is worked out seven times', () => {
+    let times = 0
+    const follow = followSole((...asked) => {
+      times++
+      return evaluateAlong(...asked)
+    }), s = keys(recipe(), [0])
+    for (let nowS = 0; nowS <= 3600; nowS++) follow(s, setup, planned, nowS)
+    expect(times).toBe(7)
+  })
   it('nothing is followed before, while turned, or cooling', () => {
     expect(alongside(newPressing(recipe()), setup, planned, 1)).toBeNull()
     expect(alongside(keys(recipe(), [0, 12]), setup, planned, 14)).toBeNull()

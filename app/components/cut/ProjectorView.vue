@@ -37,6 +37,9 @@ const drawn = computed(() => parts.map((p) => {
   }
 }))
 const chosen = computed(() => drawn.value.find(p => p.id === chosenId.value) ?? null)
+/** One after another each lies alone on the table, for whoever cuts singly from a remnant. */
+const isOneAlone = ref(false)
+const shown = computed(() => isOneAlone.value && chosen.value ? [chosen.value] : drawn.value)
 
 const MOVE_MM = 50
 function move(x: number, y: number): void {
@@ -48,6 +51,10 @@ function next(): void {
   if (!p) return
   chosenId.value = p.id
   at.value = heldInSight(centredOn(p.middle, sight.value), sight.value, whole.value)
+}
+function oneAlone(): void {
+  isOneAlone.value = !isOneAlone.value
+  if (isOneAlone.value && !chosen.value) next()
 }
 function turn(): void {
   isTowards.value = !isTowards.value
@@ -77,7 +84,7 @@ const square = computed(() => ({
 }))
 const KEY_DOES: Record<string, () => void> = {
   ArrowLeft: () => { move(-1, 0) }, ArrowRight: () => { move(1, 0) }, ArrowUp: () => { move(0, -1) }, ArrowDown: () => { move(0, 1) },
-  n: next, t: turn, q: showSquare,
+  n: next, o: oneAlone, t: turn, q: showSquare,
 }
 /** Wherever the focus is: nobody at the table looks for it. */
 useEventListener('keydown', (e) => {
@@ -110,11 +117,11 @@ onScopeDispose(() => { fullPictureOpen.value = false })
         <div ref="frame" class="min-h-0 flex-1"><svg :viewBox="box" preserveAspectRatio="none" class="block size-full" role="img"
           aria-label="The layout at its true size">
           <g fill="none" stroke="white" stroke-width="2">
-            <g v-for="p in drawn" :key="p.id" :stroke="p.id === chosenId ? '#9fe870' : 'white'">
+            <g v-for="p in shown" :key="p.id" :stroke="p.id === chosenId ? '#9fe870' : 'white'">
               <path :d="p.d" vector-effect="non-scaling-stroke" /><path :d="p.strokes" vector-effect="non-scaling-stroke" />
             </g>
           </g>
-          <template v-for="p in drawn" :key="p.id">
+          <template v-for="p in shown" :key="p.id">
             <text v-if="p.nameTurnDeg !== null" :font-size="LETTER_MM" text-anchor="middle" :fill="p.id === chosenId ? '#9fe870' : 'white'"
               :transform="`translate(${p.middle.x} ${p.middle.y}) rotate(${p.nameTurnDeg})`" dy="0.35em">{{ p.name }}</text>
           </template>
@@ -146,6 +153,8 @@ onScopeDispose(() => { fullPictureOpen.value = false })
           <p v-if="chosen" class="text-lg font-semibold" data-test="projector-part">{{ chosen.name }}</p>
           <span class="ml-auto flex flex-wrap gap-2">
             <UButton size="lg" variant="outline" color="neutral" @click="next">Next part <kbd class="opacity-80">n</kbd></UButton>
+            <UButton size="lg" variant="outline" color="neutral" :aria-pressed="isOneAlone" data-test="one-alone" @click="oneAlone">
+              Only one <kbd class="opacity-80">o</kbd></UButton>
             <UButton size="lg" variant="outline" color="neutral" @click="turn">Turn <kbd class="opacity-80">t</kbd></UButton>
             <UButton size="lg" variant="outline" color="neutral" :aria-pressed="measuring" data-test="show-square" @click="showSquare">
               Square <kbd class="opacity-80">q</kbd></UButton>
