@@ -1,6 +1,6 @@
 import { areaMm2, boundsOf, boxAbout, difference, intersection, offset, union, type Outline, type Point } from '../geometry'
 import { count, has, ones, words } from './grid'
-import { EDGE_MM, pointsIn, under } from './points'
+import { EDGE_MM, fieldOf, pointsIn, stampOf, type Field } from './points'
 import { bearingOf, bearingOutline, printed, soleOutline, TIP, type SolePlacement, type SoleShape } from './sole'
 import { tilings } from './tile'
 
@@ -60,23 +60,22 @@ function isStandingOn(whole: Outline, at: Point, barred: readonly Barred[]): boo
 }
 
 /** All places and headings at which the sole may stand and does some good. @param least points it must gain */
-function spotsFor({ outline, sole, keepOuts }: CoverageQuestion, points: readonly Point[], stepMm: number, least = 1): Spot[] {
+function spotsFor({ outline, sole, keepOuts }: CoverageQuestion, field: Field, stepMm: number, least = 1): Spot[] {
   const bearing = bearingOf(sole, sole === TIP ? TIPPED : FLAT),
     rim = soleOutline(sole)
   const counted = sole === TIP ? bearing : (offset([bearing], -OVERLAP_MM / 2)[0] ?? bearing)
   const barred = barredBy(keepOuts)
   const { left, right, bottom, top } = boundsOf(outline)
-  const spots: Spot[] = []
+  const spots: Spot[] = [], bits = new Uint32Array(words(field.points.length))
   for (const headingDeg of sole.pointed ? HEADINGS : HEADINGS.slice(0, 2)) {
     const turned = printed(counted, { x: 0, y: 0, headingDeg }),
       whole = printed(rim, { x: 0, y: 0, headingDeg })
     const half = boundsOf(turned),
-      rows = new Map<number, number[]>()
+      under = stampOf(turned)
     for (let y = bottom - half.top + stepMm; y < top - half.bottom; y += stepMm) {
       for (let x = left - half.right + stepMm; x < right - half.left; x += stepMm) {
-        const bits = under(turned, points, { x, y }, rows),
-          gain = count(bits)
-        if (gain >= least && !isStandingOn(whole, { x, y }, barred)) spots.push({ x, y, headingDeg, bits, gain })
+        const gain = count(under(field, { x, y }, bits))
+        if (gain >= least && !isStandingOn(whole, { x, y }, barred)) spots.push({ x, y, headingDeg, bits: bits.slice(), gain })
       }
     }
   }
@@ -171,11 +170,12 @@ export function proveCoverage(outline: Outline, sole: SoleShape, keepOuts: reado
 const TRIED = 12
 
 /** A sole's positions seen as the points they cover; those on a keep-out are left out. */
-function spotsOf(placements: readonly SolePlacement[], shape: Outline, points: readonly Point[], canStand: (p: SolePlacement) =>
-boolean): Spot[] {
+function spotsOf(placements: readonly SolePlacement[], shape: Outline, field: Field, canStand: (p: SolePlacement) => boolean): Spot[] {
+  const stamps = new Map<number, ReturnType<typeof stampOf>>()
   return placements.filter(canStand).map((p) => {
-    const turned = printed(shape, { x: 0, y: 0, headingDeg: p.headingDeg })
-    const bits = under(turned, points, p, new Map())
+    const { headingDeg } = p, under = stamps.get(headingDeg) ?? stampOf(printed(shape, { x: 0, y: 0, headingDeg }))
+    stamps.set(headingDeg, under)
+    const bits = under(field, p)
     return { ...p, bits, gain: count(bits) }
   })
 }
@@ -199,17 +199,17 @@ export function coverPiece(q: CoverageQuestion): Coverage {
   const canStand = (p: SolePlacement) => !isStandingOn(printed(rim, { x: 0, y: 0, headingDeg: p.headingDeg }), p, barred)
   const wanted = barred.length > 0 ? difference([outline], barred.map(b => b.outline)) : [outline]
   const stepMm = Math.max(FINE_MM, Math.sqrt(areaMm2(outline) / MOST_POINTS))
-  const points = wanted.flatMap(o => pointsIn(o, stepMm))
+  const points = wanted.flatMap(o => pointsIn(o, stepMm)), field = fieldOf(points)
   let best: Spot[] | null = null
   for (const placements of tilings(outline, counted, TRIED)) {
-    const spots = spotsOf(placements, counted, points, canStand)
+    const spots = spotsOf(placements, counted, field, canStand)
     const open = barred.length > 0 ? openPoints(spots, points) : []
     if (open.length > 0 && best && spots.length >= best.length) continue
     // Around keep-outs a whole sole is set down only where it does much; the rest is the tip's.
     const least = Math.ceil(WORTH_MM2 / stepMm ** 2)
     const about = open.length > 0 ? { ...q, outline: boxAbout([{ rim: open, holes: [] }]) } : q
-    const more = open.length > 0 ? choose(spotsFor(about, open, SEARCH_MM, least), open.length, least) : []
-    const all = needed([...spots, ...spotsOf(more, counted, points, canStand)], points.length)
+    const more = open.length > 0 ? choose(spotsFor(about, fieldOf(open), SEARCH_MM, least), open.length, least) : []
+    const all = needed([...spots, ...spotsOf(more, counted, field, canStand)], points.length)
     if (!best || all.length < best.length) best = all
     // Around keep-outs one way is looked at closely; the others only where they may be shorter.
     if (barred.length > 0) break
@@ -218,7 +218,7 @@ export function coverPiece(q: CoverageQuestion): Coverage {
   let proved = proveCoverage(outline, sole, keepOuts, placements)
   for (let again = 0; barred.length === 0 && again < 3 && 1 - proved.covered > LEFT_SHARE; again++) {
     const rest = proved.missed.flatMap(o => pointsIn(o, EDGE_MM / 2))
-    const more = choose(spotsFor({ ...q, outline: boxAbout(proved.missed) }, rest, SEARCH_MM / 2), rest.length)
+    const more = choose(spotsFor({ ...q, outline: boxAbout(proved.missed) }, fieldOf(rest), SEARCH_MM / 2), rest.length)
     if (more.length === 0) break
     placements.push(...more.map(({ x, y, headingDeg }) => ({ x, y, headingDeg })))
     proved = proveCoverage(outline, sole, keepOuts, placements)
@@ -233,7 +233,7 @@ export function coverPiece(q: CoverageQuestion): Coverage {
 /** Where the whole sole cannot stand its tip still may: the rest of it held off the work. */
 function tipPlacements(missed: readonly Outline[], keepOuts: readonly Outline[]): SolePlacement[] {
   const points = missed.flatMap(o => pointsIn(o, EDGE_MM))
-  const spots = spotsFor({ outline: boxAbout(missed), sole: TIP, keepOuts, walk: 'rows' }, points, TIP_STEP_MM, TIP_LEAST)
+  const spots = spotsFor({ outline: boxAbout(missed), sole: TIP, keepOuts, walk: 'rows' }, fieldOf(points), TIP_STEP_MM, TIP_LEAST)
   return choose(spots, points.length, TIP_LEAST).map(({ x, y, headingDeg }) => ({ x, y, headingDeg, tip: true as const }))
 }
 /** The tip is tried so far apart, mm; a place that gains fewer points than this is not worth a touch. */

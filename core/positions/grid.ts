@@ -1,4 +1,4 @@
-import type { Outline, Point } from '../geometry'
+import { boundsOf, type Outline, type Point } from '../geometry'
 
 /** Which of many points are meant, a bit a point: how many words of 32 that takes. */
 export const words = (n: number): number => (n + 31) >>> 5
@@ -17,14 +17,24 @@ export function ones(v: number): number {
   return Math.imul((v + (v >>> 4)) & 0x0f0f0f0f, 0x01010101) >>> 24
 }
 
-/** Where a line across at a height passes through an outline: pairs of from and to, mm. Even-odd, so holes are out. */
-export function crossings({ rim, holes }: Outline, y: number): number[] {
+/**
+ * Where a line across passes through an outline, by its height: pairs of from and to, mm. Even-odd, so holes are out. Only edges that come
+ * near a height are looked at.
+ */
+export function crossingsOf(outline: Outline): (y: number) => number[] {
+  const edges = edgesOf(outline), { bottom, top } = boundsOf(outline)
+  const perMm = edges.length / Math.max(1e-9, top - bottom), last = edges.length - 1
+  const slot = (y: number): number => Math.min(last, Math.max(0, Math.floor((y - bottom) * perMm)))
+  const slots: Edge[][] = edges.map(() => [])
+  for (const e of edges) for (let i = slot(Math.min(e.a.y, e.b.y)); i <= slot(Math.max(e.a.y, e.b.y)); i++) slots[i]!.push(e)
+  return y => across(slots[slot(y)] ?? [], y)
+}
+
+interface Edge { a: Point, b: Point }
+const edgesOf = ({ rim, holes }: Outline): Edge[] =>
+  [rim, ...holes].flatMap(ring => ring.map((b, i) => ({ a: ring[(i + ring.length - 1) % ring.length]!, b })))
+function across(edges: readonly Edge[], y: number): number[] {
   const xs: number[] = []
-  for (const ring of [rim, ...holes]) {
-    for (let i = 0, k = ring.length - 1; i < ring.length; k = i++) {
-      const a: Point = ring[k]!, b: Point = ring[i]!
-      if ((a.y > y) !== (b.y > y)) xs.push(a.x + (b.x - a.x) * (y - a.y) / (b.y - a.y))
-    }
-  }
+  for (const { a, b } of edges) if ((a.y > y) !== (b.y > y)) xs.push(a.x + (b.x - a.x) * (y - a.y) / (b.y - a.y))
   return xs.sort((a, b) => a - b)
 }

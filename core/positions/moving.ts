@@ -1,6 +1,6 @@
 import { areaMm2, type Outline } from '../geometry'
 import { has } from './grid'
-import { pointsIn, under } from './points'
+import { fieldOf, pointsIn, stampOf } from './points'
 import { bearingOf, printed, type SolePlacement, type SoleShape } from './sole'
 
 /** Small circles of the hand: so far from the middle of a position, mm. Typical. */
@@ -17,14 +17,13 @@ const MOST_POINTS = 1500,
 export function movingShare(
   outline: Outline, sole: SoleShape, placements: readonly SolePlacement[], radiusMm = CIRCLE_MM,
 ): { least: number, mean: number } {
-  const points = pointsIn(outline, Math.max(FINE_MM, Math.sqrt(areaMm2(outline) / MOST_POINTS)))
+  const points = pointsIn(outline, Math.max(FINE_MM, Math.sqrt(areaMm2(outline) / MOST_POINTS))), field = fieldOf(points)
   const times = new Float64Array(points.length)
   const turns = Array.from({ length: ANGLES }, (_, k) => (k * 2 * Math.PI) / ANGLES)
   for (const p of placements) {
-    const shape = printed(bearingOf(sole, p), { x: 0, y: 0, headingDeg: p.headingDeg }),
-      rows = new Map<number, number[]>()
+    const under = stampOf(printed(bearingOf(sole, p), { x: 0, y: 0, headingDeg: p.headingDeg }))
     for (const a of turns) {
-      const bits = under(shape, points, { x: p.x + radiusMm * Math.cos(a), y: p.y + radiusMm * Math.sin(a) }, rows)
+      const bits = under(field, { x: p.x + radiusMm * Math.cos(a), y: p.y + radiusMm * Math.sin(a) })
       for (let i = 0; i < points.length; i++) if (has(bits, i)) times[i]! += 1 / ANGLES
     }
   }

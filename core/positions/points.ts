@@ -1,15 +1,15 @@
 import { boundsOf, type Outline, type Point } from '../geometry'
-import { crossings, put, words } from './grid'
+import { crossingsOf, put, words } from './grid'
 
 /** Points that must be covered stand so far apart along an edge, mm. */
 export const EDGE_MM = 4
 
 /** Points within an outline on a grid, and along its edges: all of them lie under some position where it is covered. */
 export function pointsIn(outline: Outline, stepMm: number): Point[] {
-  const { left, bottom, top } = boundsOf(outline)
+  const { left, bottom, top } = boundsOf(outline), across = crossingsOf(outline)
   const points: Point[] = []
   for (let y = bottom + stepMm / 2; y < top; y += stepMm) {
-    const xs = crossings(outline, y)
+    const xs = across(y)
     for (let k = 0; k + 1 < xs.length; k += 2) {
       const from = left + (Math.ceil((xs[k]! - left) / stepMm - 0.5) + 0.5) * stepMm
       for (let x = from; x < xs[k + 1]!; x += stepMm) points.push({ x, y })
@@ -26,21 +26,41 @@ export function pointsIn(outline: Outline, stepMm: number): Point[] {
   return points
 }
 
-/** Which points lie under a shape, its rows looked up once. */
-export function under(shape: Outline, points: readonly Point[], at: { x: number, y: number }, rows: Map<number, number[]>): Uint32Array {
-  const bits = new Uint32Array(words(points.length))
-  const b = boundsOf(shape)
-  points.forEach((p, i) => {
-    const [x, y] = [p.x - at.x, p.y - at.y]
-    if (x < b.left || x > b.right || y < b.bottom || y > b.top) return
-    const row = Math.round(y * 2)
-    let xs = rows.get(row)
-    if (!xs) rows.set(row, (xs = crossings(shape, row / 2)))
-    for (let k = 0; k + 1 < xs.length; k += 2)
-      if (x >= xs[k]! && x <= xs[k + 1]!) {
+/** Points that must be covered, found again by their height. */
+export interface Field { points: readonly Point[], order: Uint32Array, heightsMm: Float64Array }
+export function fieldOf(points: readonly Point[]): Field {
+  const order = Uint32Array.from(points.keys()).sort((a, b) => points[a]!.y - points[b]!.y)
+  return { points, order, heightsMm: Float64Array.from(order, i => points[i]!.y) }
+}
+
+/** So many rows of a shape are looked up to a millimetre. */
+const ROWS_PER_MM = 2
+/**
+ * Of a shape that is set down here and there: which points of a field lie under it. Each of its rows is worked out once.
+ * @returns asked with bits that it may write over; by usual it gives new ones
+ */
+export function stampOf(shape: Outline): (field: Field, at: Point, into?: Uint32Array) => Uint32Array {
+  const b = boundsOf(shape), across = crossingsOf(shape), rows = new Map<number, number[]>()
+  return ({ points, order, heightsMm }, at, into) => {
+    const bits = into?.fill(0) ?? new Uint32Array(words(points.length))
+    let n = 0
+    for (let after = heightsMm.length; n < after;) {
+      const middle = (n + after) >> 1
+      if (heightsMm[middle]! - at.y < b.bottom) n = middle + 1
+      else after = middle
+    }
+    for (; n < heightsMm.length && heightsMm[n]! - at.y <= b.top; n++) {
+      const i = order[n]!, x = points[i]!.x - at.x
+      if (x < b.left || x > b.right) continue
+      const row = Math.round((heightsMm[n]! - at.y) * ROWS_PER_MM)
+      let xs = rows.get(row)
+      if (!xs) rows.set(row, (xs = across(row / ROWS_PER_MM)))
+      for (let k = 0; k + 1 < xs.length; k += 2) {
+        if (x < xs[k]! || x > xs[k + 1]!) continue
         put(bits, i)
-        return
+        break
       }
-  })
-  return bits
+    }
+    return bits
+  }
 }

@@ -5,6 +5,9 @@ import { blockOf, outlinesOf, usualMeasures } from '../cut'
 import {
   bearingOf, bearingOutline, coverPiece, inOrder, movingShare, printed, proveCoverage, soleOutline, TIP, whyMany, type SoleShape,
 } from '.'
+import { crossingsOf, has } from './grid'
+import { fieldOf, pointsIn, stampOf } from './points'
+import { tilings } from './tile'
 
 const household: SoleShape = { longMm: 220, wideMm: 115, pointed: true }
 const travel: SoleShape = { longMm: 145, wideMm: 75, pointed: true }
@@ -37,11 +40,46 @@ describe('a sole', () => {
   })
 })
 
+const star = fc.array(fc.integer({ min: 60, max: 320 }), { minLength: 4, maxLength: 10 }).map(spokes => outlineOf(spokes.map((r, i) => {
+  const a = i / spokes.length * 2 * Math.PI
+  return { x: r * Math.cos(a), y: r * Math.sin(a) }
+})))
+/** A star with a star out of its middle. */
+const ring = fc.tuple(star, star).map(([{ rim }, { rim: hole }]) => ({ rim, holes: [hole.map(p => ({ x: p.x / 8, y: p.y / 8 }))] }))
+
+describe('what is looked up instead of gone through', () => {
+  it('a line across: the same edges as all of them asked one by one', () => {
+    fc.assert(fc.property(ring, fc.integer({ min: -330, max: 330 }), (outline, y) => {
+      const rings = [outline.rim, ...outline.holes], xs = rings.flatMap(r => r.flatMap((b, i) => {
+        const a = r[(i + r.length - 1) % r.length]!
+        return (a.y > y) === (b.y > y) ? [] : [a.x + (b.x - a.x) * (y - a.y) / (b.y - a.y)]
+      }))
+      expect(crossingsOf(outline)(y)).toEqual(xs.sort((a, b) => a - b))
+    }), { numRuns: 200, seed: 3 })
+  })
+  it('points under a shape: those within it, half a millimetre up or down, wherever it is set down', () => {
+    fc.assert(fc.property(ring, fc.integer({ min: -300, max: 300 }), fc.integer({ min: -300, max: 300 }), (shape, x, y) => {
+      const field = fieldOf(pointsIn(box(400, 300, -150, -120), 21)), across = crossingsOf(shape)
+      const within = (p: { x: number, y: number }, byMm: number) => {
+        const xs = across(p.y - y + byMm)
+        return xs.some((from, k) => k % 2 === 0 && p.x - x >= from && p.x - x <= xs[k + 1]!)
+      }
+      const bits = stampOf(shape)(field, { x, y })
+      const wrong = field.points.filter((p, i) => ![-0.26, 0, 0.26].some(by => within(p, by) === has(bits, i)))
+      expect(wrong).toEqual([])
+    }), { numRuns: 60, seed: 5 })
+  })
+  it('the few ways of laying rows are those with fewest of all there are', () => {
+    const counted = offset([bearingOutline(household)], -5)[0]!
+    fc.assert(fc.property(star, (region) => {
+      const all = tilings(region, counted, Infinity)
+      expect(all.length).toBeGreaterThan(400)
+      expect(tilings(region, counted, 12)).toEqual(all.slice(0, 12))
+    }), { numRuns: 6, seed: 9 })
+  })
+})
+
 describe('a covering', () => {
-  const star = fc.array(fc.integer({ min: 60, max: 320 }), { minLength: 4, maxLength: 10 }).map(spokes => outlineOf(spokes.map((r, i) => {
-    const a = i / spokes.length * 2 * Math.PI
-    return { x: r * Math.cos(a), y: r * Math.sin(a) }
-  })))
   it('of any outline misses less than a thousandth, and no more than that of its edge', () => {
     fc.assert(fc.property(star, fc.constantFrom(household, travel, press), (outline, sole) => {
       const { placements, covered, missed, bound } = coverPiece({ outline, sole, keepOuts: [], walk: 'middle' })

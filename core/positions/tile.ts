@@ -1,5 +1,5 @@
-import { boundsOf, rotated, type Outline, type Point } from '../geometry'
-import { crossings } from './grid'
+import { areaMm2, boundsOf, rotated, type Outline, type Point } from '../geometry'
+import { crossingsOf } from './grid'
 import type { SolePlacement } from './sole'
 
 /** A rectangle that a sole covers wholly: across and along it, and how far its middle lies towards the nose, mm. */
@@ -14,10 +14,10 @@ const WIDTHS = 10,
 
 /** Rectangles within a shape whose nose points up, from its full width to narrow ones that reach further into the nose. */
 function patchesOf(shape: Outline): TileArea[] {
-  const { wideMm, bottom, top } = boundsOf(shape)
+  const { wideMm, bottom, top } = boundsOf(shape), across = crossingsOf(shape)
   const rows: { y: number, half: number }[] = []
   for (let y = bottom + SLICE_MM / 2; y < top; y += SLICE_MM) {
-    const xs = crossings(shape, y)
+    const xs = across(y)
     rows.push({ y, half: xs.length > 1 ? Math.min(-xs[0]!, xs.at(-1)!) : 0 })
   }
   return Array.from({ length: WIDTHS }, (_, i) => wideMm * (1 - i * 0.06)).flatMap((wide) => {
@@ -28,20 +28,39 @@ function patchesOf(shape: Outline): TileArea[] {
   })
 }
 
+/** A region that many rows are laid over; its corners by height. */
+interface Region { across: (y: number) => number[], corners: readonly Point[], bottom: number, highMm: number }
+const regionOf = (outline: Outline): Region => {
+  const { bottom, highMm } = boundsOf(outline)
+  return { across: crossingsOf(outline), corners: [...outline.rim].sort((p, q) => p.y - q.y), bottom, highMm }
+}
+
 /** From where to where a region reaches within a band across it, as its separate stretches, mm. */
-function stretches(region: Outline, fromY: number, toY: number): [number, number][] {
-  const lines: number[][] = []
-  for (let k = 0; k <= BAND_LINES; k++) lines.push(crossings(region, fromY + (toY - fromY) * ((k / BAND_LINES) * 0.998 + 0.001)))
-  const all: [number, number][] = lines.flatMap(xs =>
-    Array.from({ length: xs.length >> 1 }, (_, i): [number, number] => [xs[2 * i]!, xs[2 * i + 1]!]),
-  )
-  for (const ring of [region.rim]) for (const p of ring) if (p.y > fromY && p.y < toY) all.push([p.x, p.x])
-  all.sort((a, b) => a[0] - b[0])
+function stretches({ across, corners }: Region, fromY: number, toY: number): [number, number][] {
+  const from: number[] = [], to: number[] = []
+  // There are few of them and they come nearly in order: each is put in its place at once.
+  const put = (a: number, b: number) => {
+    let i = from.length
+    while (i > 0 && from[i - 1]! > a) i--
+    from.splice(i, 0, a)
+    to.splice(i, 0, b)
+  }
+  for (let k = 0; k <= BAND_LINES; k++) {
+    const xs = across(fromY + (toY - fromY) * ((k / BAND_LINES) * 0.998 + 0.001))
+    for (let i = 0; i + 1 < xs.length; i += 2) put(xs[i]!, xs[i + 1]!)
+  }
+  let first = 0
+  for (let after = corners.length; first < after;) {
+    const middle = (first + after) >> 1
+    if (corners[middle]!.y > fromY) after = middle
+    else first = middle + 1
+  }
+  for (let i = first; i < corners.length && corners[i]!.y < toY; i++) put(corners[i]!.x, corners[i]!.x)
   const joined: [number, number][] = []
-  for (const s of all) {
+  for (let i = 0; i < from.length; i++) {
     const last = joined.at(-1)
-    if (last && s[0] <= last[1] + JOIN_MM) last[1] = Math.max(last[1], s[1])
-    else joined.push([...s])
+    if (last && from[i]! <= last[1] + JOIN_MM) last[1] = Math.max(last[1], to[i]!)
+    else joined.push([from[i]!, to[i]!])
   }
   return joined
 }
@@ -53,9 +72,12 @@ const back = (p: Point, deg: number): Point => {
   return { x: p.x * Math.cos(a) - p.y * Math.sin(a), y: p.x * Math.sin(a) + p.y * Math.cos(a) }
 }
 
-/** Rows of one patch over a region, the sole's nose along the rows or across them; rows evenly spread. */
-function rowsOf(region: Outline, patch: TileArea, along: boolean): SolePlacement[] {
-  const { bottom, highMm } = boundsOf(region)
+/**
+ * Rows of one patch over a region, the sole's nose along the rows or across them; rows evenly spread.
+ * @returns null as soon as they are more than `most`
+ */
+function rowsOf(region: Region, patch: TileArea, along: boolean, most: number): SolePlacement[] | null {
+  const { bottom, highMm } = region
   const [bandMm, stepMm] = along ? [patch.wideMm, patch.longMm] : [patch.longMm, patch.wideMm]
   const rows = Math.max(1, Math.ceil(highMm / bandMm - 1e-9))
   const each = rows > 1 ? (highMm - bandMm) / (rows - 1) : 0
@@ -72,6 +94,7 @@ function rowsOf(region: Outline, patch: TileArea, along: boolean): SolePlacement
         // Along the row the nose points right: the middle of the sole lies behind the middle of the patch.
         placements.push(along ? { x: x - patch.aheadMm, y: middleY, headingDeg: 270 } : { x, y: middleY - patch.aheadMm, headingDeg: 0 })
       }
+      if (placements.length > most) return null
     }
   }
   return placements
@@ -86,8 +109,8 @@ interface Lock {
 }
 
 function lockOf(shape: Outline): Lock | null {
-  const { wideMm, bottom, top } = boundsOf(shape)
-  const half = (y: number) => crossings(shape, y).at(-1) ?? 0
+  const { wideMm, bottom, top } = boundsOf(shape), across = crossingsOf(shape)
+  const half = (y: number) => across(y).at(-1) ?? 0
   let heelTop = bottom
   for (let y = bottom + SLICE_MM / 2; y < top; y += SLICE_MM) if (half(y) >= (wideMm / 2) * FULL) heelTop = y
   if (top - heelTop < SLICE_MM * 4) return null
@@ -104,8 +127,8 @@ function lockOf(shape: Outline): Lock | null {
 const FULL = 0.97
 
 /** Double rows, noses between noses; what is left of the height is one row of a patch. */
-function lockedRows(region: Outline, lock: Lock, patches: readonly TileArea[]): SolePlacement[] {
-  const { bottom, highMm } = boundsOf(region)
+function lockedRows(region: Region, lock: Lock, patches: readonly TileArea[]): SolePlacement[] {
+  const { bottom, highMm } = region
   const double = 2 * lock.heelMm + lock.noseMm
   const doubles = Math.floor(highMm / double),
     restMm = highMm - doubles * double
@@ -141,17 +164,32 @@ const TURNS = 24
 export function tilings(region: Outline, shape: Outline, most: number): SolePlacement[][] {
   const patches = patchesOf(shape),
     lock = lockOf(shape)
-  const all: SolePlacement[][] = []
+  const all: SolePlacement[][] = [], wantedMm2 = areaMm2(region)
+  /** How many the last of the few has so far: what needs more is not looked into any further. */
+  let last = Infinity
+  const keep = (placements: SolePlacement[]) => {
+    const at = all.findIndex(p => p.length > placements.length)
+    all.splice(at < 0 ? all.length : at, 0, placements)
+    if (all.length > most) all.pop()
+    if (all.length === most) last = all[most - 1]!.length
+  }
   for (let t = 0; t < TURNS; t++) {
     const deg = (t * 360) / TURNS,
-      turned = rotated(region, -deg)
+      turned = regionOf(rotated(region, -deg))
     const placed = (placements: readonly SolePlacement[]) =>
       placements.map((p) => {
         const { x, y } = back(p, deg)
         return { x, y, headingDeg: (p.headingDeg + deg) % 360 }
       })
-    for (const patch of patches) for (const along of [true, false]) all.push(placed(rowsOf(turned, patch, along)))
-    if (lock) all.push(placed(lockedRows(turned, lock, patches)))
+    for (const patch of patches) {
+      // Together they are no smaller than what they cover.
+      if (wantedMm2 > (last + 1e-6) * patch.wideMm * patch.longMm) continue
+      for (const along of [true, false]) {
+        const rows = rowsOf(turned, patch, along, last)
+        if (rows) keep(placed(rows))
+      }
+    }
+    if (lock) keep(placed(lockedRows(turned, lock, patches)))
   }
-  return all.sort((a, b) => a.length - b.length).slice(0, most)
+  return all
 }

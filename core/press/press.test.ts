@@ -151,9 +151,9 @@ describe('the glue line followed while the iron is down', () => {
   it('left down for an hour and looked at every second it is worked out seven times', () => {
     let times = 0
     const follow = followSole((...asked) => {
-      times++
-      return evaluateAlong(...asked)
-    }), s = keys(recipe(), [0])
+        times++
+        return evaluateAlong(...asked)
+      }), s = keys(recipe(), [0])
     for (let nowS = 0; nowS <= 3600; nowS++) follow(s, setup, planned, nowS)
     expect(times).toBe(7)
   })
