@@ -1,11 +1,13 @@
-// npm run chaos:load [-- 200]: so many slow clients that read the archive a few bytes at a time, or send their body a byte a second,
-// while others go on working. Says how long the others waited, what was leaked, and whether anything stood still. It ends by itself.
+// npm run chaos:load [-- 200 12000]: so many slow clients that read a list a few bytes at a time, or send their body a byte a second,
+// while six others go on working for so many milliseconds. Says how long the others waited, what was leaked, and whether anything stood
+// still. It ends by itself.
 import { readFileSync } from 'node:fs'
 import { connect } from 'node:net'
 import { ownServer } from './own-server.mjs'
 
-const clients = Number(process.argv[2] ?? 200),
-  LASTS_MS = 12_000
+const [clients = 200, lastsMs = 12_000] = process.argv.slice(2).map(Number)
+/** Somebody at work looks at a list, and then at something else. */
+const LOOKS_EVERY_MS = 25
 const server = await ownServer('load')
 const { hostname, port } = new URL(server.url)
 const memoryMB = () =>
@@ -33,7 +35,7 @@ const slow = Array.from({ length: clients }, (_, i) => {
 })
 const waits = [],
   failed = []
-const until = Date.now() + LASTS_MS
+const until = Date.now() + lastsMs
 async function bystander() {
   while (Date.now() < until) {
     const from = performance.now()
@@ -44,6 +46,7 @@ async function bystander() {
     } else {
       failed.push(answer?.status ?? 0)
     }
+    await new Promise(done => setTimeout(done, LOOKS_EVERY_MS))
   }
 }
 await Promise.all(Array.from({ length: 6 }, bystander))
