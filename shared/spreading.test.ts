@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
-import { comparedOf, garmentsIn, leastOf, oneGarmentOf, splitOf, type Found, type Roll } from './spreading'
+import { comparedOf, garmentsIn, isSameMaterial, leastOf, oneGarmentOf, splitOf, type Found, type Roll } from './spreading'
 import { groundFrom } from './cutting'
 import { rulesSchema, type JobPiece } from './schemas'
-import { blockPiece } from './kept.fixture'
+import { blockPiece, idOf, supply } from './kept.fixture'
 
 const counts = (...all: number[]) => all.map(count => ({ count }))
 const roll = (over: Partial<Roll> = {}): Roll => ({ id: 'r', name: 'Lawn', wideMm: 880, pricePerM: 8, stockM: 20, ...over })
@@ -14,6 +14,17 @@ describe('how many garments a job is of', () => {
     expect(garmentsIn(counts(4, 6))).toBe(2)
     expect(garmentsIn(counts(1, 12))).toBe(1)
     expect(garmentsIn([])).toBe(1)
+  })
+})
+
+describe('one interfacing on two rolls', () => {
+  it('another width, lot, colour, price or name is the same; anything that pressing depends on is another', () => {
+    const own = supply()
+    for (const over of [{ widthMm: 1500 }, { lot: 'B' }, { colourHex: '#222222' }, { pricePerM: 9 }, { stockM: 40 },
+      { id: idOf(99), code: 'W-2', name: 'The wide one' }] as const) expect(isSameMaterial(own, supply(over)), JSON.stringify(over)).toBe(true)
+    for (const over of [{ massGsm: own.massGsm + 1 }, { adhesiveGsm: own.adhesiveGsm + 1 }, { adhesive: 'polyester' }, { form: 'film' },
+      { thicknessMm: own.thicknessMm + 0.1 }, { family: 'knit' }, { base: 'polyester' }, { washC: 30 }, { makerHoldS: 12 }] as const)
+      expect(isSameMaterial(own, supply(over as never)), JSON.stringify(over)).toBe(false)
   })
 })
 

@@ -1,7 +1,7 @@
 /** A job cut by layouts of one or several garments on rolls of several widths: what is compared, and which takes least. */
 import { spreadOf, type Spread } from '#core/layout'
 import { partsOf, type CuttingGround, type Part } from './cutting'
-import type { JobPiece, Supply } from './schemas'
+import { supplyFields, type JobPiece, type Supply, type SupplyBody } from './schemas'
 import { takenM } from './laidOut'
 
 const divisor = (a: number, b: number): number => (b === 0 ? a : divisor(b, a % b))
@@ -32,6 +32,14 @@ export interface Roll {
 }
 export const rollOf = (s: Pick<Supply, 'id' | 'name' | 'pricePerM' | 'stockM'>, wideMm: number): Roll =>
   ({ id: s.id, name: s.name, wideMm, pricePerM: s.pricePerM ?? null, stockM: s.stockM })
+
+/** In what two rolls of one interfacing may differ: by what they are called, their colour and lot, how wide, how much, how dear. */
+const OF_THE_ROLL = ['code', 'name', 'note', 'lot', 'colourHex', 'widthMm', 'pricePerM', 'stockM', 'overhangMm', 'adhesiveOrigin'] as const
+/** Are these one interfacing on two rolls? What one was tested for holds for the other. */
+export function isSameMaterial(a: Supply, b: Supply): boolean {
+  const left: readonly string[] = OF_THE_ROLL
+  return (Object.keys(supplyFields.shape) as (keyof SupplyBody)[]).every(key => left.includes(key) || a[key] === b[key])
+}
 
 /** What a roll and a number of garments in a layout come to. */
 export interface Compared extends Spread {

@@ -4,7 +4,9 @@ import { usableWidthMm, type Part } from '#shared/cutting'
 import type { LaidPart } from '#shared/laidOut'
 import { plotted, plottedLayout, PLOT_FORMATS } from '#shared/plot'
 import type { Supply } from '#shared/schemas'
-import { comparedOf, garmentsIn, leastOf, oneGarmentOf, rollOf, splitOf, type Compared, type Roll } from '#shared/spreading'
+import {
+  comparedOf, garmentsIn, isSameMaterial, leastOf, oneGarmentOf, rollOf, splitOf, type Compared, type Roll,
+} from '#shared/spreading'
 import {
   fabricWords, leastSentence, lengthWords, moneyWords, otherInterfacingSentence, priceWords, splitSentence, spreadWords, togetherWords,
   wideWords,
@@ -88,11 +90,11 @@ const split = computed(() => {
     (marker && compared ? [{ roll, garments, layoutMm: marker.layout.lengthMm }] : [])))
   return splitOf(found, wanted.value, mostLayers.value)
 })
-/** What is recommended of another interfacing than the job's own; a width alone is the same one. */
+/** What is recommended of another interfacing than the job's own; another width or roll of it is the same one. */
 const otherWords = computed(() => {
   const ids = split.value ? split.value.halves.map(h => h.of.rollId) : [least.value?.best.rollId ?? supply.id]
-  const others = rolls.value.filter(r => ids.includes(r.id) && r.id !== supply.id && r.stockM !== null)
-  return otherInterfacingSentence(others.map(r => r.name))
+  const others = (substitutes.found.value ?? []).filter(s => ids.includes(s.id) && !isSameMaterial(s, supply))
+  return otherInterfacingSentence(others.map(s => s.name))
 })
 const rollName = (id: string): string => rolls.value.find(r => r.id === id)?.name ?? ''
 

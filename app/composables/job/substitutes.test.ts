@@ -3,6 +3,7 @@ import { effectScope } from 'vue'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { matchShelf, type MatchQuery, type MatchSupply } from '#core/match'
 import { PLACES } from '#core/place'
+import type { PairPast } from '#shared/mappers'
 import type { Supply } from '#shared/schemas'
 import { idOf, layOut, standIn, supply } from '../../testing/board'
 import { useLibrary } from '../../stores/library'
@@ -28,14 +29,16 @@ function workers() {
 }
 const short = supply({ stockM: 1 })
 const more = (n: number, over: Partial<Supply> = {}) => supply({ id: idOf(n), name: `Lawn ${n}`, stockM: 3, ...over })
+let past: Record<string, PairPast> = {}
 function shelf(supplies: Supply[]) {
-  return standIn({ 'GET /api/match/shelf': (_, query) => ({ supplies: query.fabricId === idOf(11) ? supplies : [], past: {} }) })
+  return standIn({ 'GET /api/match/shelf': (_, query) => ({ supplies: query.fabricId === idOf(11) ? supplies : [], past }) })
 }
 beforeEach(() => {
   layOut()
   ended.length = 0
   judged = null
   fails = false
+  past = {}
   workers()
 })
 const look = async (supplies: Supply[], needM = 2, fabricId = idOf(11)) => {
@@ -54,6 +57,13 @@ describe('what else would do where a lot is too short', () => {
     expect(found.value).toHaveLength(3)
     for (const f of found.value!) expect([[22, 23, 24, 26].map(idOf).includes(f.id), f.stockM]).toEqual([true, 3])
     expect(judged!.shelf.map(s => s.id)).not.toContain(idOf(25))
+  })
+  it('another roll of the very same comes before what would be better', async () => {
+    const better = [22, 23, 24].map(n => more(n, { massGsm: 55 }))
+    past = Object.fromEntries(better.map(s => [s.id, { passed: 5, failed: 0, fusedBendingMm: null }]))
+    const alone = await look(better)
+    const { found } = await look([...better, more(30, { code: 'S-30', widthMm: 1500 })])
+    expect(found.value!.map(f => f.id)).toEqual([idOf(30), ...alone.found.value!.slice(0, 2).map(f => f.id)])
   })
   it('a narrower one must be longer', async () => {
     const { found } = await look([more(22, { widthMm: 465 }), more(23, { widthMm: 465, stockM: 9 })])

@@ -3,6 +3,7 @@ import { enoughOf } from '#shared/cutting'
 import type { PairPast } from '#shared/mappers'
 import { toEvidence, toIronInput, toMatchFabric, toMatchSupply } from '#shared/mappers'
 import type { Supply } from '#shared/schemas'
+import { isSameMaterial } from '#shared/spreading'
 
 const KEY = 'substitutes',
   SHOWN = 3
@@ -47,10 +48,12 @@ export function useSubstitutes() {
         await remote.hold(id, shelf)
         return remote.rank(query)
       })
-      found.value = match.ranked
+      const others = match.ranked
         .filter(c => c.supplies.length === 1 && c.supplies[0]!.family === insteadOf.family)
-        .slice(0, SHOWN)
         .flatMap(({ supplies: [own] }) => supplies.find(s => s.id === own!.id) ?? [])
+      // Another roll of the very same comes before anything else.
+      const isSame = (s: Supply) => isSameMaterial(s, insteadOf)
+      found.value = [...others.filter(isSame), ...others.filter(s => !isSame(s))].slice(0, SHOWN)
       problem.value = null
     } catch (error) {
       problem.value = faultOf(error)
