@@ -21,7 +21,8 @@ describe('one interfacing on two rolls', () => {
   it('another width, lot, colour, price or name is the same; anything that pressing depends on is another', () => {
     const own = supply()
     for (const over of [{ widthMm: 1500 }, { lot: 'B' }, { colourHex: '#222222' }, { pricePerM: 9 }, { stockM: 40 },
-      { id: idOf(99), code: 'W-2', name: 'The wide one' }] as const) expect(isSameMaterial(own, supply(over)), JSON.stringify(over)).toBe(true)
+      { id: idOf(99), code: 'W-2', name: 'The wide one' }] as const)
+      expect(isSameMaterial(own, supply(over)), JSON.stringify(over)).toBe(true)
     for (const over of [{ massGsm: own.massGsm + 1 }, { adhesiveGsm: own.adhesiveGsm + 1 }, { adhesive: 'polyester' }, { form: 'film' },
       { thicknessMm: own.thicknessMm + 0.1 }, { family: 'knit' }, { base: 'polyester' }, { washC: 30 }, { makerHoldS: 12 }] as const)
       expect(isSameMaterial(own, supply(over as never)), JSON.stringify(over)).toBe(false)
