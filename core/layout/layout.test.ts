@@ -165,6 +165,15 @@ describe('a layout', () => {
     // Across its grain it would fit: only the grain forbids it.
     expect(firstLayout({ ...task, pieces: [piece('wide', box(400, 50), 'across')] }).unlaid).toEqual([])
   })
+  it('what is as wide as the roll lies on it, whatever its last digits are', () => {
+    const task = (wideMm: number) => ({ pieces: [piece('whole', box(wideMm, 50)), piece('slim', box(80, 30))], wideMm: 300, gapMm: 0, pinned: [] })
+    for (const wideMm of [300, 300 + 1e-9, 0.1 * 3000]) {
+      const laid = firstLayout(task(wideMm))
+      expect([laid.unlaid, Math.round(laid.lengthMm)]).toEqual([[], 80])
+      expect(Math.round(improveLayout(task(wideMm), laid, 50, 1).lengthMm)).toBe(80)
+    }
+    expect(firstLayout(task(300.01)).unlaid).toEqual(['whole'])
+  })
   it.each([
     [25, 2500],
     [50, 2500],

@@ -2,8 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { areaMm2, boundsOf, difference, offset, outlineOf, type Outline } from '#core/geometry'
 import { firstLayout, laidOutline, layoutFaults } from '#core/layout'
-import { BLOCKS, usualMeasures } from '#core/cut'
-import { readSvg, writeSvg, type SvgReading } from '.'
+import { BLOCKS, NO_MARKS, usualMeasures } from '#core/cut'
+import { layoutSvg, readSvg, writeSvg, type SvgReading } from '.'
 
 const svg = (inner: string, head = 'width="100mm" height="50mm" viewBox="0 0 100 50"') =>
   `<svg xmlns="http://www.w3.org/2000/svg" ${head}>${inner}</svg>`
@@ -165,6 +165,18 @@ describe('out and in again', () => {
       const moved = outlineOf(was.rim.map(p => ({ x: p.x + b.left - a.left, y: p.y + b.bottom - a.bottom })))
       expect(apart(o.outline, moved, 0.1)).toBeLessThan(0.01)
     })
+  })
+  it('a layout has each part where it lies, its name in the middle of it, in a size that it has room for', () => {
+    const part = (name: string, x: number, y: number, wide: number, high: number) => ({
+      name, marks: NO_MARKS, outline: outlineOf([{ x, y }, { x: x + wide, y }, { x: x + wide, y: y + high }, { x, y: y + high }]),
+    })
+    const drawn = layoutSvg([part('Collar & stand', 10, 20, 200, 80), part('Tab', 300, 0, 28, 60)], 900, 400)
+    const back = read(drawn).outlines.map(o => [o.name, ...['left', 'bottom', 'right', 'top'].map(side => boundsOf(o.outline)[side as 'top'])])
+    expect(back).toEqual([['Collar & stand', 10, 20, 210, 100], ['Tab', 300, 0, 328, 60]])
+    const words = [...drawn.matchAll(/<text x="([\d.]+)" y="([\d.]+)" font-size="([\d.]+)" text-anchor="middle">([^<]+)</g)]
+    expect(words.map(([, x, y, , name]) => [name, Number(x), 400 - Number(y)])).toEqual([['Collar &amp; stand', 110, 60], ['Tab', 314, 30]])
+    expect(Number(words[0]![3])).toBeGreaterThan(Number(words[1]![3]))
+    expect(drawn).toContain('width="900mm" height="400mm" viewBox="0 0 900 400"')
   })
   it('the arrow of the grain turns as the piece is turned: on the bias to the left of upward', () => {
     const { seam } = BLOCKS[2]!.draw(usualMeasures(BLOCKS[2]!)), says: string[] = []
