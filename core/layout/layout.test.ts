@@ -166,7 +166,8 @@ describe('a layout', () => {
     expect(firstLayout({ ...task, pieces: [piece('wide', box(400, 50), 'across')] }).unlaid).toEqual([])
   })
   it('what is as wide as the roll lies on it, whatever its last digits are', () => {
-    const task = (wideMm: number) => ({ pieces: [piece('whole', box(wideMm, 50)), piece('slim', box(80, 30))], wideMm: 300, gapMm: 0, pinned: [] })
+    const task = (wideMm: number) =>
+      ({ pieces: [piece('whole', box(wideMm, 50)), piece('slim', box(80, 30))], wideMm: 300, gapMm: 0, pinned: [] })
     for (const wideMm of [300, 300 + 1e-9, 0.1 * 3000]) {
       const laid = firstLayout(task(wideMm))
       expect([laid.unlaid, Math.round(laid.lengthMm)]).toEqual([[], 80])

@@ -171,7 +171,10 @@ describe('out and in again', () => {
       name, marks: NO_MARKS, outline: outlineOf([{ x, y }, { x: x + wide, y }, { x: x + wide, y: y + high }, { x, y: y + high }]),
     })
     const drawn = layoutSvg([part('Collar & stand', 10, 20, 200, 80), part('Tab', 300, 0, 28, 60)], 900, 400)
-    const back = read(drawn).outlines.map(o => [o.name, ...['left', 'bottom', 'right', 'top'].map(side => boundsOf(o.outline)[side as 'top'])])
+    const back = read(drawn).outlines.map(({ name, outline }) => {
+      const { left, bottom, right, top } = boundsOf(outline)
+      return [name, left, bottom, right, top]
+    })
     expect(back).toEqual([['Collar & stand', 10, 20, 210, 100], ['Tab', 300, 0, 328, 60]])
     const words = [...drawn.matchAll(/<text x="([\d.]+)" y="([\d.]+)" font-size="([\d.]+)" text-anchor="middle">([^<]+)</g)]
     expect(words.map(([, x, y, , name]) => [name, Number(x), 400 - Number(y)])).toEqual([['Collar &amp; stand', 110, 60], ['Tab', 314, 30]])
