@@ -22,6 +22,20 @@ const whys = (text: string) => read(text).notes.map(n => n.why)
 const apart = (a: Outline, b: Outline, mm: number): number =>
   [difference([a], offset([b], mm)), difference([b], offset([a], mm))].flat().reduce((s, o) => s + areaMm2(o), 0)
 
+describe('a view box within its frame', () => {
+  it.each<[string, string, unknown[]]>([
+    ['as wide as the frame, what is left over above and below', 'width="100mm" height="50mm" viewBox="0 0 200 50"', [200, 0, 12.5]],
+    ['as high as the frame, what is left over at both sides', 'width="100mm" height="50mm" viewBox="0 0 50 100"', [200, 37.5, 0]],
+    ['larger than it was drawn', 'width="100mm" height="50mm" viewBox="0 0 40 10"', [5000, 0, 12.5]],
+    ['not from nothing', 'width="100mm" height="50mm" viewBox="20 30 100 50"', [800, -20, -30]],
+  ])('%s', (_, head, [areaMm, left, bottom]) => {
+    const [[, area, x, y]] = seen(svg('<rect x="0" y="0" width="40" height="20"/>', head)) as [unknown[]]
+    expect([area, x]).toEqual([areaMm, left])
+    // From below: the rectangle hangs from the top of the view box.
+    expect(y).toBeCloseTo(50 - (bottom as number) - Math.sqrt((areaMm as number) / 2), 6)
+  })
+})
+
 describe('reading true units', () => {
   it.each<[string, string, unknown[]]>([
     ['a rectangle from below', svg('<rect id="flap" x="10" y="5" width="40" height="20"/>'), [['flap', 800, 10, 25, 0]]],
