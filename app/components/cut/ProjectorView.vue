@@ -153,10 +153,11 @@ onScopeDispose(() => { fullPictureOpen.value = false })
           <p v-if="chosen" class="text-lg font-semibold" data-test="projector-part">{{ chosen.name }}</p>
           <span class="ml-auto flex flex-wrap gap-2">
             <UButton size="lg" variant="outline" color="neutral" @click="next">Next part <kbd class="opacity-80">n</kbd></UButton>
-            <UButton size="lg" variant="outline" color="neutral" :aria-pressed="isOneAlone" data-test="one-alone" @click="oneAlone">
-              Only one <kbd class="opacity-80">o</kbd></UButton>
+            <UButton size="lg" :variant="isOneAlone ? 'solid' : 'outline'" color="neutral" :aria-pressed="isOneAlone" @click="oneAlone">
+              Only this part <kbd class="opacity-80">o</kbd></UButton>
             <UButton size="lg" variant="outline" color="neutral" @click="turn">Turn <kbd class="opacity-80">t</kbd></UButton>
-            <UButton size="lg" variant="outline" color="neutral" :aria-pressed="measuring" data-test="show-square" @click="showSquare">
+            <UButton size="lg" :variant="measuring ? 'solid' : 'outline'" color="neutral" :aria-pressed="measuring" data-test="show-square"
+              @click="showSquare">
               Square <kbd class="opacity-80">q</kbd></UButton>
             <UButton size="lg" variant="outline" color="neutral" @click="close">Close <kbd class="opacity-80">Esc</kbd></UButton>
           </span>
