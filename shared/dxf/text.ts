@@ -16,7 +16,7 @@ const value = (head: string, variable: string): string | null =>
 
 function pageOf(head: string): { label: string, unknown: string | null } {
   const said = value(head, 'DWGCODEPAGE'), number = /(\d+)$/.exec(said ?? '')?.[1]
-  if (!said || !number) return { label: 'windows-1252', unknown: said || null }
+  if (!number) return { label: 'windows-1252', unknown: said || null }
   const label = ASIAN[number] ?? (/^12\d\d$|^874$/.test(number) ? `windows-${number}` : number === '866' ? 'ibm866' : null)
   return label ? { label, unknown: null } : { label: 'windows-1252', unknown: said }
 }
