@@ -38,6 +38,8 @@ export function shapeOf(kind: ShapeKind, wideMm: number, highMm: number): Outlin
 
 /** Turned in so far, mm. */
 const TURN_MM = 6
+/** The web keeps so far within a raw edge, and the interfacing within a turned one, so that neither shows, mm. */
+const WEB_IN_MM = 0.5, FACED_IN_MM = 1
 /** One shape as it is traced, cut and laid. */
 export interface ShapeCut {
   /** As it lies on the ground, seen from its face. */
@@ -57,7 +59,7 @@ export interface ShapeCut {
  */
 export function shapeCut(face: Outline, edge: ShapeEdge, on: TracedOn): ShapeCut {
   const flip = on === 'paper', [cut] = edge === 'turned' ? offset([face], TURN_MM) : [face]
-  const under = offset([face], edge === 'turned' ? -1 : -0.5)
+  const under = offset([face], -(edge === 'turned' ? FACED_IN_MM : WEB_IN_MM))
   if (!cut || under.length === 0) throw new RangeError('Shape: nothing is left of it for a web. Make it larger.')
   return { face, traced: flip ? mirrored(face) : face, mirrored: flip, cut, under }
 }

@@ -200,6 +200,10 @@ describe('shapes', () => {
     expect(boundsOf(shapeCut(face, 'turned', 'smooth').cut).wideMm).toBeCloseTo(72, 0)
     expect(shapeCut(face, 'raw', 'paper').cut).toEqual(face)
     for (const edge of ['raw', 'turned'] as const) expect(difference(shapeCut(face, edge, 'paper').under, [face])).toEqual([])
+    // The web half a millimetre within a raw edge, what faces a turned one a whole millimetre: neither shows.
+    const wide = (of: readonly Outline[]) => boundsOf(of[0]!).wideMm
+    expect([wide(shapeCut(face, 'raw', 'paper').under), wide(shapeCut(face, 'turned', 'paper').under)])
+      .toEqual([expect.closeTo(59, 2), expect.closeTo(58, 2)])
     expect(() => shapeCut(shapeOf('disc', 0.8, 0.8), 'raw', 'paper')).toThrow('nothing is left')
   })
   it('what lies under another is sewn before it', () => {
