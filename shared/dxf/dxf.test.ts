@@ -60,6 +60,15 @@ describe('patterns as different programs write them', () => {
     expect(note(read(drawing(polyline(SQUARE) + text('Size: 40', '15') + rules)), 'graded')).toEqual({ why: 'graded', size: '40' })
     expect(whys(read(drawing(polyline(SQUARE) + text('Size: 40', '15'))))).not.toContain('graded')
   })
+  it.each([['1', ['Flap', 'Outline']], ['FRAME', ['Flap']]])('drawn beside a block on layer %s: %j', (layer, called) => {
+    const away = SQUARE.map(([x, y]) => [x + 300, y] as const)
+    const block = lines(0, 'BLOCK', 8, '0', 2, 'Flap', 70, 0, 10, 0, 20, 0) + polyline(SQUARE) + lines(0, 'ENDBLK', 8, '0')
+    const r = read(bytes(lines(0, 'SECTION', 2, 'HEADER', 9, '$INSUNITS', 70, 4, 0, 'ENDSEC', 0, 'SECTION', 2, 'BLOCKS') + block
+      + lines(0, 'ENDSEC', 0, 'SECTION', 2, 'ENTITIES', 0, 'INSERT', 8, '0', 2, 'Flap', 10, 0, 20, 0) + polyline(away, true, layer)
+      + lines(0, 'ENDSEC', 0, 'EOF')))
+    expect(r.pieces.map(p => p.name)).toEqual(called)
+    for (const p of r.pieces) expect(sizeOf(p)).toEqual([100, 100])
+  })
   it('loose lines and an arc in centimetres without a handle, its name in an old code page', () => {
     const r = read(fixture('r12')), [p] = r.pieces
     expect(p).toMatchObject({ name: 'Ärmelbeleg', drawnBy: null })

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { fabricLimit } from '#core/limit'
-import { draftRecipe, type Blocked, type Method, type PressSetup, type Recipe } from '#core/recipe'
-import { blockedSentence, coolingWords, overLimitSentence, recipeHeadline, recipeSteps } from '.'
+import { draftRecipe, type Blocked, type Margins, type Method, type PressSetup, type Recipe } from '#core/recipe'
+import { blockedSentence, coolingWords, DAMAGE_NAME, overLimitSentence, recipeHeadline, recipeSteps, whySentence } from '.'
 
 const setting = (meanC: number) => ({ label: 'wool', meanC, swingC: 12, origin: 'measured' as const })
 const setup: PressSetup = {
@@ -14,6 +14,17 @@ const setup: PressSetup = {
 }
 const recipe = (more: Partial<Recipe> = {}): Recipe =>
   ({ ...draftRecipe(setup, 'dry', setting(154), 'back', 1, 'lean'), warmS: 0, holdS: 12, coolS: 15, tableS: 40, ...more })
+
+describe('why a method is taken', () => {
+  const margins = { lessS: 3, moreS: 8, coolerC: 12, hotterC: 20 } as Margins
+  const of = (...severities: number[]) =>
+    whySentence(margins, severities.map((severity, i) => ({ kind: i === 0 ? 'shine' : 'strikeThrough', severity, layer: 'fabric' })))
+  it('how far time and iron may be off; the nearest trouble only where it is near', () => {
+    expect(of()).toMatch(/^Margin: 3 s shorter or 8 s longer, the iron 12.°C cooler or 20.°C hotter\.$/)
+    expect([of(0.3, 0.2), of(0)].map(s => s.includes('trouble'))).toEqual([false, false])
+    expect(of(0.31, 0.9)).toMatch(new RegExp(` Nearest trouble: ${DAMAGE_NAME.shine}\\.$`))
+  })
+})
 
 describe('a recipe in words', () => {
   it('what is left alone is said in the order of the hands', () => {
