@@ -191,7 +191,8 @@ describe('what core is asked', () => {
   it('a scrap of a known fabric is that fabric, of an unknown one as heavy as was said', () => {
     expect(scrapFabric(scrap, garment)).toMatchObject({ massGsm: 130, fibres: garment.fibres })
     expect(scrapFabric(scrap, null)).toMatchObject({ massGsm: 130, mayGetWet: true, nap: 'none', finishes: [] })
-    expect(scrapFabric(scrap, null)).toMatchObject({ massGsm: 130, fibres: [] })
+    // As thick as a poplin of that weight.
+    expect(scrapFabric(scrap, null)).toMatchObject({ massGsm: 130, fibres: [], thicknessMm: expect.closeTo(0.2925, 9) })
     expect(itemFabric({ ...item, form: 'felt' }).construction).toBe('felt')
   })
   it('looks, designs, shapes and boxes are as they were given', () => {
@@ -216,6 +217,8 @@ describe('what of the shelf serves', () => {
   it('what stands the wash, is no heavier than the fabric and is there comes first; what has no adhesive not at all', () => {
     expect(suitedTo('hole', shelf, { massGsm: 120 }, 40).map(s => s.supply.id)).toEqual([id(2), id(3), id(6), id(1)])
     expect(suitedTo('hole', shelf, { massGsm: 120 }, 30).find(s => s.supply.id === id(1))!.careShort).toBe(false)
+    const heavy = (massGsm: number) => suitedTo('hole', shelf, { massGsm }, 30).find(s => s.supply.id === id(6))!.heavy
+    expect([heavy(199), heavy(200)]).toEqual([true, false])
     const knits = [{ massGsm: 42, washC: 40 }, { massGsm: 28, washC: 30 }, { massGsm: 60, washC: 60 }].map((k, i) =>
       ({ ...shelf[0]!, id: id(80 + i), family: 'fusible', base: 'knit', adhesive: 'polyamide', stockM: 3, ...k }) as Supply)
     expect(softBacking(knits, { massGsm: 55 }, 30)!.id).toBe(id(81))
