@@ -23,4 +23,8 @@ export const DAMAGE_NAME: Record<DamageKind, string> = {
   steamStretch: 'stretching in the steam', deadStretch: 'dead stretch',
 }
 
-export const seconds = (s: number) => s < 90 ? `${Math.round(s)}\u00A0s` : `${Math.floor(s / 60)}\u00A0min ${Math.round(s % 60)}\u00A0s`
+/** A stretch of time: in seconds up to a minute and a half, then in minutes and seconds. */
+export function seconds(s: number): string {
+  const whole = Math.round(s)
+  return whole < 90 ? `${whole}\u00A0s` : `${Math.floor(whole / 60)}\u00A0min ${whole % 60}\u00A0s`
+}

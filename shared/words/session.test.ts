@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { NextStep } from '#core/session'
 import {
-  changedSentence, clockWords, coverageSentence, finishDifference, howLine, ironCareWords, minutesWords, missedSentence, operationLine,
+  changedSentence, clockWords, coverageSentence, finishDifference, howLine, ironCareWords, seconds, missedSentence, operationLine,
   orderQuality, sessionKeyWords, soleAsksSentence, VERDICT_SENTENCE, warningSentence, WATER_SENTENCE, whatNow,
 } from '.'
 
@@ -54,7 +54,9 @@ describe('what the hands are to do', () => {
 describe('figures', () => {
   it('a clock, and minutes', () => {
     expect([clockWords(0), clockWords(65.9), clockWords(-4), clockWords(3600)]).toEqual(['0:00', '1:05', '0:00', '60:00'])
-    expect([minutesWords(80), minutesWords(125)]).toEqual([expect.stringMatching(/80.s/), '2 min 5 s'])
+    // Never a minute of sixty seconds.
+    expect([80, 89.4, 89.6, 119.4, 119.7, 125].map(s => seconds(s).replaceAll('\u00A0', ' ')))
+      .toEqual(['80 s', '89 s', '1 min 30 s', '1 min 59 s', '2 min 0 s', '2 min 5 s'])
   })
   it('positions against their bound, and what is left bare', () => {
     expect(coverageSentence({ placements: 18, tips: 0, bound: 12,
@@ -69,7 +71,7 @@ describe('figures', () => {
     expect(orderQuality(660, 600, false)).toMatch(/before 10:00.*10 % longer/)
     expect(orderQuality(602, 600, false)).toMatch(/before 10:00; this one takes 2.s longer/)
     expect(orderQuality(600.2, 600, false)).toMatch(/No other order finishes sooner/)
-    expect([finishDifference(-125), finishDifference(0.2)]).toEqual(['2 min 5 s sooner', 'no sooner'])
+    expect([finishDifference(-125), finishDifference(0.2)]).toEqual(['2\u00A0min 5\u00A0s sooner', 'no sooner'])
     expect(finishDifference(30)).toMatch(/30.s later/)
     const recipe = { setting: { label: 'wool', meanC: 150, swingC: 5, origin: 'typical' as const } }
     expect(operationLine({ placements: 1, recipe, standing: 'proved' }, 'Harbour', '')).toBe('1 position, wool 150 °C, Harbour, proved')
@@ -85,7 +87,7 @@ describe('cautions', () => {
   it('say which iron, how long, and what to do', () => {
     const left = warningSentence({ why: 'leftDown', ironId: 'i', forS: 75 }, 'Harbour iron')
     expect(left).toMatch(/Harbour iron has been down for 75.s\. Lift it now/)
-    expect(warningSentence({ why: 'idle', ironId: 'i', forS: 130 }, 'Locker')).toMatch(/never shuts itself off.*2 min 10 s.*switch it off/)
+    expect(warningSentence({ why: 'idle', ironId: 'i', forS: 130 }, 'Locker')).toMatch(/never shuts itself off.*2.min 10.s.*switch it off/)
     expect(soleAsksSentence({ why: 'bare', times: 1 })).toMatch(/bare iron once.*no blade/)
     expect(soleAsksSentence({ why: 'many', times: 61 })).toMatch(/^61 presses/)
     for (const words of [...Object.values(WATER_SENTENCE), ...Object.values(VERDICT_SENTENCE)]) expect(words).toMatch(/^[A-Z].*\.$/)

@@ -29,8 +29,6 @@ export const clockWords = (s: number): string =>
   `${Math.floor(Math.max(0, s) / 60)}:${String(Math.floor(Math.max(0, s) % 60)).padStart(2, '0')}`
 /** A time of day. */
 export const timeOfDay = (ms: number, units: DisplayUnits = METRIC): string => timeWords(ms, units)
-/** A stretch of time in minutes, as it is planned with. */
-export const minutesWords = (s: number): string => (s < 90 ? seconds(s) : `${Math.floor(s / 60)} min ${Math.round(s % 60)} s`)
 
 /** How many positions, and against what. */
 export function coverageSentence(c: { placements: number, tips: number, bound: number, covered: number }): string {
@@ -127,8 +125,8 @@ export const heldElsewhere = (name: string): string => `${name} is being pressed
 /** Said aloud, where someone may be hurt. */
 export const warningSentence = (w: Warning, iron: string): string =>
   w.why === 'leftDown'
-    ? `${iron} has been down for ${minutesWords(w.forS)}. Lift it now.`
-    : `${iron} is hot and never shuts itself off. Nobody has touched it for ${minutesWords(w.forS)}: stand it up, or switch it off.`
+    ? `${iron} has been down for ${seconds(w.forS)}. Lift it now.`
+    : `${iron} is hot and never shuts itself off. Nobody has touched it for ${seconds(w.forS)}: stand it up, or switch it off.`
 export const keepOutCaution = (units: DisplayUnits = METRIC): string =>
   `Buttons and zips get hot and stay hot: they burn fingers, and hold the iron off. Keep ${lengthWords(5, units)} clear.`
 export const STEAM_CAUTION = 'Steam: keep the other hand out of it, and fill the iron no further than its mark.'
@@ -168,7 +166,7 @@ export const VERDICT_SENTENCE: Record<RecipeVerdict, string> = {
 }
 /** What the other order would change. */
 export const finishDifference = (s: number): string =>
-  Math.abs(s) < 1 ? 'no sooner' : s < 0 ? `${minutesWords(-s)} sooner` : `${minutesWords(s)} later`
+  Math.abs(s) < 1 ? 'no sooner' : s < 0 ? `${seconds(-s)} sooner` : `${seconds(s)} later`
 /** How good an order is. */
 export function orderQuality(finishS: number, boundS: number, exact: boolean): string {
   if (exact || finishS <= boundS + 0.5) return 'No other order finishes sooner.'

@@ -9,7 +9,7 @@ import { placementsOnLine } from '#shared/making'
 import { soleOf } from '#shared/pressing'
 import { KEEP_OUT_KINDS, type JobPiece, type KeepOutKind } from '#shared/schemas'
 import {
-  blockedSentence, circlesSentence, coverageSentence, hemRefusal, KEEP_OUT_NAME, keepOutCaution, lengthWords, minutesWords,
+  blockedSentence, circlesSentence, coverageSentence, hemRefusal, KEEP_OUT_NAME, keepOutCaution, lengthWords,
   countWords, missedSentence, NOTHING_LEFT, OPERATION_NAME, seconds, STANDING_WORDS, stuckRefusal, WHY_MANY,
 } from '#shared/words'
 import type { PlannedWork } from '#shared/planned'
@@ -198,7 +198,7 @@ const touchesOf = (w: PlannedWork): string =>
           data-test="along">{{ placements.length }} position{{ placements.length === 1 ? '' : 's' }}, each line
           from its middle outward. <Sourced from="estimate" /></p>
         <p>{{ way.recipe.setting.label }}, {{ seconds(way.recipe.holdS) }} a press{{ way.recipe.passes === 2 ? ', both sides' : '' }}:
-          <b>{{ minutesWords(way.boardS) }}</b> of pressing <Sourced from="estimate" /></p>
+          <b>{{ seconds(way.boardS) }}</b> of pressing <Sourced from="estimate" /></p>
       </template>
       <template v-else-if="way && proof">
         <p class="text-lg leading-snug" data-test="coverage">
@@ -213,7 +213,7 @@ const touchesOf = (w: PlannedWork): string =>
         <p v-if="missedCm2 > 0.5" class="slip border-l-4 border-l-alert p-2 font-semibold text-alert" role="status" data-test="unreached">
           {{ missedSentence(missedCm2, proof.missed.length, smaller, selection.units) }}</p>
         <p>{{ way.recipe.setting.label }}, {{ seconds(way.recipe.holdS) }} a press{{ way.recipe.passes === 2 ? ', both sides' : '' }}:
-          <b>{{ minutesWords(way.boardS) }}</b> of pressing <Sourced :from="way.standing === 'proved' ? 'tested' : 'estimate'" /></p>
+          <b>{{ seconds(way.boardS) }}</b> of pressing <Sourced :from="way.standing === 'proved' ? 'tested' : 'estimate'" /></p>
         <p class="text-sm text-muted-ink">Recipe {{ STANDING_WORDS[way.standing] }}. Overlap {{ lengthWords(10, selection.units) }},
           {{ lengthWords(5, selection.units) }} off what is in the way
           <Sourced from="typical" />.</p>
@@ -226,7 +226,7 @@ const touchesOf = (w: PlannedWork): string =>
         <button v-for="o in others" :key="o.way.ironId" type="button" class="px-2 py-1 text-left text-sm leading-tight"
           :aria-pressed="o.mine" :class="o.mine ? 'bg-ink text-paper' : 'slip hover:bg-seam/20'" @click="ironId = o.way.ironId">
           <b>{{ o.name }}</b>
-          <br>{{ o.way.placements.length }} × {{ seconds(o.way.recipe.holdS) }}, {{ minutesWords(o.way.boardS) }}</button>
+          <br>{{ o.way.placements.length }} × {{ seconds(o.way.recipe.holdS) }}, {{ seconds(o.way.boardS) }}</button>
       </div>
       <template v-if="!isBlock">
         <div class="flex flex-wrap gap-1">

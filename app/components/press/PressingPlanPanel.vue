@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { changedSince, planOver, sessionPlan, whyItWaits } from '#shared/planned'
 import {
-  changedSentence, clockWords, fabricWords, finishDifference, minutesWords, OPERATION_NAME, operationLine, orderQuality, waitsWords,
+  changedSentence, clockWords, fabricWords, finishDifference, seconds, OPERATION_NAME, operationLine, orderQuality, waitsWords,
 } from '#shared/words'
 
 /** What is to be done under the iron, and in which order: low heat before high, cooling while the next is pressed. */
@@ -178,7 +178,7 @@ const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name
     </div>
     <aside class="min-h-0 space-y-3 overflow-auto pr-1 max-[1000px]:overflow-visible" aria-label="How long it takes">
       <div v-if="schedule" class="min-h-[170px]">
-        <p class="ticket text-3xl font-semibold leading-tight" data-test="finish">{{ minutesWords(schedule.finishS) }}
+        <p class="ticket text-3xl font-semibold leading-tight" data-test="finish">{{ seconds(schedule.finishS) }}
           <Sourced from="estimate" /></p>
         <p class="text-lg">until the last is cold, {{ schedule.heatChanges }} change{{ schedule.heatChanges === 1 ? '' : 's' }} of heat</p>
         <p v-if="planning.progress" class="text-sm text-muted-ink" role="status">Working out each recipe:

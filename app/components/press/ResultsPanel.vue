@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { reviewSession } from '#core/session'
-import { celsius, EDGE_NAME, minutesWords, OPERATION_NAME, seconds, timeOfDay, VERDICT_SENTENCE } from '#shared/words'
+import { celsius, EDGE_NAME, OPERATION_NAME, seconds, timeOfDay, VERDICT_SENTENCE } from '#shared/words'
 
 /** What came of a session: piece by piece planned against done, what it says of each recipe, the irons' time; its log to take along. */
 const session = useSession()
@@ -73,7 +73,7 @@ function end(): void {
                 : 'edge not tried' }}</span></p>
           </li>
         </ul>
-        <p class="mt-2 text-lg">In all {{ minutesWords(sum(r => r.heldS)) }} under the iron of {{ minutesWords(sum(r => r.plannedHeldS)) }}
+        <p class="mt-2 text-lg">In all {{ seconds(sum(r => r.heldS)) }} under the iron of {{ seconds(sum(r => r.plannedHeldS)) }}
           planned, {{ sum(r => r.touches) }} presses of {{ sum(r => r.plannedTouches) }}, {{ sum(r => r.misses) }} missed.</p>
       </template>
     </div>
@@ -88,7 +88,7 @@ function end(): void {
       <p v-if="verdicts.length === 0" class="slip p-3">{{ VERDICT_SENTENCE.untried }}</p>
       <dl v-if="ironRows.length" class="grid grid-cols-[1fr_auto] gap-x-3">
         <template v-for="i in ironRows" :key="i.id"><dt>{{ i.name }}, iron down</dt><dd class="text-right font-semibold">
-          {{ minutesWords(i.s) }}</dd></template></dl>
+          {{ seconds(i.s) }}</dd></template></dl>
       <div v-if="session.plan" class="flex flex-wrap gap-2">
         <UButton :to="`/api/sessions/${session.plan.id}/log`" external variant="outline" color="neutral" icon="i-lucide-download" download>
           Save log (CSV)</UButton>

@@ -4,7 +4,7 @@ import { FIBRE_KEYS, FIBRES, IRON_KINDS, type FibreKey } from '#core/materials'
 import { isPressed, type HemPressed } from '#core/hem'
 import type { StackShort } from '#core/recipe'
 import { REACH_SHARE, waddingFabric } from '#shared/making'
-import { celsius, FINGER_CAUTION, FOLD_NAME, FOLD_STEP, joinsWords, minutesWords, seconds } from '#shared/words'
+import { celsius, FINGER_CAUTION, FOLD_NAME, FOLD_STEP, joinsWords, seconds } from '#shared/words'
 
 /** Strips for bindings, and wadding joined from what is at hand. */
 const selection = useSelection()
@@ -49,7 +49,7 @@ const minutes = computed(() => {
   const r = plan.value?.recipe
   if (!cut.value.made || !r || !selection.iron) return null
   const placeS = r.holdS + (r.passes === 2 ? r.secondS ?? r.holdS : 0)
-  return minutesWords(foldingS(cut.value.made, IRON_KINDS[selection.iron.kind].soleMm[0] * REACH_SHARE, placeS))
+  return seconds(foldingS(cut.value.made, IRON_KINDS[selection.iron.kind].soleMm[0] * REACH_SHARE, placeS))
 })
 const now = computed(() => (which.value === 'strips' ? strips : wadding))
 const able = computed(() => (which.value === 'strips' ? cut.value.made !== null : (joined.value.made?.joinsMm.length ?? 0) > 0))
