@@ -108,6 +108,7 @@ test('a thousand wrong passphrases: stopped after eight, the others not held up'
       const from = performance.now()
       expect((await bram.ask('GET', '/api/jobs')).status).toBe(200)
       others.push(performance.now() - from)
+      await new Promise(done => setTimeout(done, 20))
     }
   })()
   for (let i = 0; i < 1000; i += 20) {
