@@ -67,6 +67,10 @@ async function projected(page: Page): Promise<void> {
   expect(all).toContain(first)
   await page.keyboard.press('n')
   await expect.poll(async () => (await outlines())[0]).not.toBe(first)
+  // Turned with the roll it stays before one's eyes.
+  await page.keyboard.press('t')
+  await expect(view.locator('svg g g path').first()).toBeInViewport({ ratio: 0.2 })
+  await page.keyboard.press('t')
   await page.keyboard.press('o')
   expect(await outlines()).toEqual(all)
   const moved = await seen()

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
-import { comparedOf, garmentsIn, isSameMaterial, leastOf, oneGarmentOf, splitOf, type Found, type Roll } from './spreading'
+import { comparedOf, garmentsIn, leastOf, oneGarmentOf, otherRoll, splitOf, type Found, type Roll } from './spreading'
 import { groundFrom } from './cutting'
 import { rulesSchema, type JobPiece } from './schemas'
 import { blockPiece, idOf, supply } from './kept.fixture'
@@ -18,14 +18,15 @@ describe('how many garments a job is of', () => {
 })
 
 describe('one interfacing on two rolls', () => {
-  it('another width, lot, colour, price or name is the same; anything that pressing depends on is another', () => {
+  it('another width, colour, price or name is the same; another lot is told; anything that pressing depends on is another', () => {
     const own = supply()
-    for (const over of [{ widthMm: 1500 }, { lot: 'B' }, { colourHex: '#222222' }, { pricePerM: 9 }, { stockM: 40 },
+    for (const over of [{ widthMm: 1500 }, { colourHex: '#222222' }, { pricePerM: 9 }, { stockM: 40 },
       { id: idOf(99), code: 'W-2', name: 'The wide one' }] as const)
-      expect(isSameMaterial(own, supply(over)), JSON.stringify(over)).toBe(true)
+      expect(otherRoll(own, supply(over)), JSON.stringify(over)).toBeNull()
+    expect(otherRoll(own, supply({ lot: 'B', widthMm: 1500 }))).toBe('lot')
     for (const over of [{ massGsm: own.massGsm + 1 }, { adhesiveGsm: own.adhesiveGsm + 1 }, { adhesive: 'polyester' }, { form: 'film' },
       { thicknessMm: own.thicknessMm + 0.1 }, { family: 'knit' }, { base: 'polyester' }, { washC: 30 }, { makerHoldS: 12 }] as const)
-      expect(isSameMaterial(own, supply(over as never)), JSON.stringify(over)).toBe(false)
+      expect(otherRoll(own, supply({ lot: 'B', ...over as object })), JSON.stringify(over)).toBe('interfacing')
   })
 })
 

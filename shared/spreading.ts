@@ -33,12 +33,13 @@ export interface Roll {
 export const rollOf = (s: Pick<Supply, 'id' | 'name' | 'pricePerM' | 'stockM'>, wideMm: number): Roll =>
   ({ id: s.id, name: s.name, wideMm, pricePerM: s.pricePerM ?? null, stockM: s.stockM })
 
-/** In what two rolls of one interfacing may differ: by what they are called, their colour and lot, how wide, how much, how dear. */
+/** In what two rolls of one interfacing may differ: what they are called, their colour and lot, how wide, how much, how dear. */
 const OF_THE_ROLL = ['code', 'name', 'note', 'lot', 'colourHex', 'widthMm', 'pricePerM', 'stockM', 'overhangMm', 'adhesiveOrigin'] as const
-/** Are these one interfacing on two rolls? What one was tested for holds for the other. */
-export function isSameMaterial(a: Supply, b: Supply): boolean {
-  const left: readonly string[] = OF_THE_ROLL
-  return (Object.keys(supplyFields.shape) as (keyof SupplyBody)[]).every(key => left.includes(key) || a[key] === b[key])
+/** What keeps a roll from being pressed as another was tested: another interfacing, or another lot of the same; null where nothing does. */
+export function otherRoll(a: Supply, b: Supply): 'interfacing' | 'lot' | null {
+  const mayDiffer: readonly string[] = OF_THE_ROLL
+  const isSame = (Object.keys(supplyFields.shape) as (keyof SupplyBody)[]).every(key => mayDiffer.includes(key) || a[key] === b[key])
+  return !isSame ? 'interfacing' : a.lot !== b.lot ? 'lot' : null
 }
 
 /** What a roll and a number of garments in a layout come to. */

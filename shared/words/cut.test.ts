@@ -9,7 +9,7 @@ import {
   metresSentence,
   layersStepSentence,
   shrinkSentence,
-  otherInterfacingSentence,
+  otherRollSentence,
   splitSentence,
   spreadWords,
   stockSentence,
@@ -115,9 +115,9 @@ describe('cutting in words', () => {
     )
     const unpriced = splitOf([on(lawn), on({ ...other, pricePerM: null as never })], 5, 4)!
     expect(splitSentence(unpriced, id => id)).not.toContain('€')
-    expect(otherInterfacingSentence(['Mull'])).toBe('Mull: not this job\'s interfacing. Press a test swatch with it before you cut.')
-    expect(otherInterfacingSentence(['Mull', 'Voile'])).toMatch(/^Mull and Voile: /)
-    expect(otherInterfacingSentence([])).toBeNull()
+    expect(otherRollSentence('Mull', 'interfacing')).toBe('Mull: not this job\'s interfacing. Press a test swatch with it before you cut.')
+    expect(otherRollSentence('Mull', 'lot')).toBe('Mull: another lot of this interfacing. Press a test swatch with it before you cut.')
+    expect(otherRollSentence('Mull', null)).toBeNull()
   })
   it('how often, how turned, so many', () => {
     expect([

@@ -124,10 +124,11 @@ export function splitSentence({ halves, metres, price }: Split, names: (rollId: 
     + `${price === null ? '' : `, ${moneyWords(price, units)}`}. Each garment is cut whole from one roll.`
 }
 
-/** Rolls that are of another interfacing than the job's own: what that asks for first; null where there are none. */
-export const otherInterfacingSentence = (names: readonly string[]): string | null => (names.length === 0
+/** What a roll asks for first that is not the one the job was tested with; null where it asks for nothing. */
+export const otherRollSentence = (name: string, other: 'interfacing' | 'lot' | null): string | null => (other === null
   ? null
-  : `${names.join(' and ')}: not this job's interfacing. Press a test swatch with it before you cut.`)
+  : `${name}: ${other === 'lot' ? 'another lot of this interfacing' : 'not this job\'s interfacing'}. `
+    + 'Press a test swatch with it before you cut.')
 
 /** What is left on the shelf once a layout is cut; the last metre is said. */
 export function stockSentence(

@@ -45,20 +45,24 @@ const MOVE_MM = 50
 function move(x: number, y: number): void {
   at.value = heldInSight({ x: at.value.x + x * MOVE_MM, y: at.value.y + y * MOVE_MM }, sight.value, whole.value)
 }
-/** The next part comes into the middle of the table. */
+/** The part that is looked at comes into the middle of the table; without one the roll is seen from its beginning. */
+function show(): void {
+  at.value = heldInSight(chosen.value ? centredOn(chosen.value.middle, sight.value) : { x: 0, y: 0 }, sight.value, whole.value)
+}
 function next(): void {
-  const i = drawn.value.findIndex(p => p.id === chosenId.value), p = drawn.value[(i + 1) % drawn.value.length]
-  if (!p) return
-  chosenId.value = p.id
-  at.value = heldInSight(centredOn(p.middle, sight.value), sight.value, whole.value)
+  const i = drawn.value.findIndex(p => p.id === chosenId.value)
+  chosenId.value = drawn.value[(i + 1) % drawn.value.length]?.id ?? null
+  show()
 }
 function oneAlone(): void {
   isOneAlone.value = !isOneAlone.value
-  if (isOneAlone.value && !chosen.value) next()
+  if (!isOneAlone.value) return
+  if (chosen.value) show()
+  else next()
 }
 function turn(): void {
   isTowards.value = !isTowards.value
-  at.value = heldInSight({ x: 0, y: 0 }, sight.value, whole.value)
+  show()
 }
 const sideMm = computed(() => squareMm(selection.units))
 /** What the square measures on the table; nothing is taken for measured that nobody wrote. */

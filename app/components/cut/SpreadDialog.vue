@@ -5,10 +5,10 @@ import type { LaidPart } from '#shared/laidOut'
 import { plotted, plottedLayout, PLOT_FORMATS } from '#shared/plot'
 import type { Supply } from '#shared/schemas'
 import {
-  comparedOf, garmentsIn, isSameMaterial, leastOf, oneGarmentOf, rollOf, splitOf, type Compared, type Roll,
+  comparedOf, garmentsIn, leastOf, oneGarmentOf, otherRoll, rollOf, splitOf, type Compared, type Roll,
 } from '#shared/spreading'
 import {
-  fabricWords, leastSentence, lengthWords, moneyWords, otherInterfacingSentence, priceWords, splitSentence, spreadWords, togetherWords,
+  fabricWords, leastSentence, lengthWords, moneyWords, otherRollSentence, priceWords, splitSentence, spreadWords, togetherWords,
   wideWords,
 } from '#shared/words'
 import { watchDebounced } from '@vueuse/core'
@@ -90,11 +90,11 @@ const split = computed(() => {
     (marker && compared ? [{ roll, garments, layoutMm: marker.layout.lengthMm }] : [])))
   return splitOf(found, wanted.value, mostLayers.value)
 })
-/** What is recommended of another interfacing than the job's own; another width or roll of it is the same one. */
+/** What is recommended of another interfacing than the job's own, or of another lot of it; another width is the same one. */
 const otherWords = computed(() => {
   const ids = split.value ? split.value.halves.map(h => h.of.rollId) : [least.value?.best.rollId ?? supply.id]
-  const others = (substitutes.found.value ?? []).filter(s => ids.includes(s.id) && !isSameMaterial(s, supply))
-  return otherInterfacingSentence(others.map(s => s.name))
+  const taken = (substitutes.found.value ?? []).filter(s => ids.includes(s.id))
+  return taken.flatMap(s => otherRollSentence(s.name, otherRoll(s, supply)) ?? []).join(' ')
 })
 const rollName = (id: string): string => rolls.value.find(r => r.id === id)?.name ?? ''
 

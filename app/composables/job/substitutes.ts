@@ -3,7 +3,7 @@ import { enoughOf } from '#shared/cutting'
 import type { PairPast } from '#shared/mappers'
 import { toEvidence, toIronInput, toMatchFabric, toMatchSupply } from '#shared/mappers'
 import type { Supply } from '#shared/schemas'
-import { isSameMaterial } from '#shared/spreading'
+import { otherRoll } from '#shared/spreading'
 
 const KEY = 'substitutes',
   SHOWN = 3
@@ -52,7 +52,7 @@ export function useSubstitutes() {
         .filter(c => c.supplies.length === 1 && c.supplies[0]!.family === insteadOf.family)
         .flatMap(({ supplies: [own] }) => supplies.find(s => s.id === own!.id) ?? [])
       // Another roll of the very same comes before anything else.
-      const isSame = (s: Supply) => isSameMaterial(s, insteadOf)
+      const isSame = (s: Supply) => otherRoll(s, insteadOf) !== 'interfacing'
       found.value = [...others.filter(isSame), ...others.filter(s => !isSame(s))].slice(0, SHOWN)
       problem.value = null
     } catch (error) {
