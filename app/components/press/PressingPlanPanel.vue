@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { changedSince, planOver, sessionPlan, whyItWaits } from '#shared/planned'
 import {
-  changedSentence, clockWords, fabricWords, finishDifference, seconds, OPERATION_NAME, operationLine, orderQuality, waitsWords,
+  changedSentence, clockWords, fabricWords, finishDifference, OPERATION_NAME, operationLine, orderQuality, seconds, waitsWords,
 } from '#shared/words'
 
 /** What is to be done under the iron, and in which order: low heat before high, cooling while the next is pressed. */
@@ -191,12 +191,12 @@ const supplyName = (id: string) => library.supplies.find(s => s.id === id)?.name
       <div v-else-if="isComing" class="min-h-[170px]" aria-hidden="true" />
       <UButton v-if="!running" size="xl" class="w-full justify-center" :disabled="!schedule || planning.progress !== null" @click="begin">
         Begin session <kbd class="text-sm opacity-80">{{ KEYS.begin.shown }}</kbd></UButton>
-      <template v-else>
-        <UButton size="lg" class="w-full justify-center" :disabled="!schedule" @click="saveOrder">Use this order</UButton>
-        <UButton size="sm" variant="outline" color="neutral" @click="layOutAgain">Plan again from now</UButton>
-      </template>
-      <UButton v-if="schedule && !planning.progress" size="sm" variant="outline" color="neutral" icon="i-lucide-printer" :loading="printing"
-        @click="print">Print press sheet</UButton>
+      <UButton v-else size="lg" class="w-full justify-center" :disabled="!schedule" @click="saveOrder">Use this order</UButton>
+      <div class="flex flex-wrap gap-2">
+        <UButton v-if="running" size="sm" variant="outline" color="neutral" @click="layOutAgain">Plan again from now</UButton>
+        <UButton v-if="schedule && !planning.progress" size="sm" variant="outline" color="neutral" icon="i-lucide-printer"
+          :loading="printing" @click="print">Print press sheet</UButton>
+      </div>
       <p v-if="printProblem" class="font-semibold text-alert" role="alert">{{ printProblem }}</p>
       <fieldset class="space-y-1"><legend class="font-semibold">Irons</legend>
         <button v-for="i in library.irons" :key="i.id" type="button" class="block w-full px-2 py-1.5 text-left leading-tight"
