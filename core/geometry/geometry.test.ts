@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
-  arc, areaMm2, aroundMm, atOrigin, boundsOf, crossing, cubic, cutApart, difference, intersection, mirrored, offset, offsetEdges, outlineOf,
-  isOverlapping,
+  arc, areaMm2, aroundMm, atOrigin, boundsOf, contactOf, crossing, cubic, cutApart, difference, intersection, isOverlapping, mirrored, offset,
+  offsetEdges, outlineOf,
   quadratic, rotated, shifted, signedAreaMm2, tooNarrow, union, type Outline, type Point, type Ring,
 } from '.'
 
@@ -132,6 +132,22 @@ describe('what outlines have in common', () => {
     expect(web).toHaveLength(1)
     expect(web[0]!.holes).toHaveLength(1)
     expect(areaMm2(web[0]!) + areaMm2(hole)).toBeCloseTo(3000, 2)
+  })
+  it('an outline led about meets another where they have something in common, with or without a hole, and where they touch', () => {
+    const place = fc.integer({ min: -130, max: 130 }), band = { rim: circle(60).rim, holes: [circle(40).rim] }
+    fc.assert(fc.property(star, fc.oneof(star, fc.constant(band)), place, place, (led, still, x, y) => {
+      const isMet = contactOf(led, still)({ x, y }), both = total(intersection([shifted(led, x, y)], [still]))
+      // Only what merely touches has no area in common.
+      if (isMet) expect(isOverlapping(offset([shifted(led, x, y)], 0.05)[0]!, still)).toBe(true)
+      else expect(both).toBe(0)
+    }), { numRuns: 300, seed: 4 })
+    const isMet = contactOf(box(10, 10), box(10, 10))
+    const at = [[10, 0], [10.01, 0], [2, 3], [-10, -10], [0, -10.01]].map(([x, y]) => ({ x: x!, y: y! }))
+    expect(at.map(isMet)).toEqual([true, false, true, true, false])
+    // Within each other, and within the hole.
+    expect([contactOf(box(4, 4), box(20, 20))({ x: 5, y: 5 }), contactOf(box(90, 90), box(4, 4))({ x: -20, y: -20 })]).toEqual([true, true])
+    expect([contactOf(circle(9), band)({ x: 3, y: 4 }), contactOf(circle(9), band)({ x: 50, y: 0 })]).toEqual([false, true])
+    expect([contactOf(band, circle(9))({ x: 3, y: 4 }), contactOf(band, circle(2))({ x: 50, y: 0 })]).toEqual([false, true])
   })
   it('side by side is not on top of each other', () => {
     expect([isOverlapping(box(10, 10), box(10, 10, 10, 0)), isOverlapping(box(10, 10), box(10, 10, 9.9, 0))]).toEqual([false, true])

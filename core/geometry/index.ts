@@ -5,7 +5,7 @@ export {
   type Outline, type Point, type Ring,
 } from './outline'
 export { bandAbout, difference, intersection, offset, isOverlapping, simplified, swept, thinned, tooNarrow, union, untangled } from './clip'
-export { crossing } from './crossing'
+export { crossing, contactOf } from './crossing'
 export { cutApart } from './apart'
 export { offsetEdges } from './edges'
 export { arc, bulged, cubic, quadratic } from './curve'

@@ -1,4 +1,6 @@
-import { areaMm2, boundsOf, boxAbout, difference, intersection, offset, union, type Outline, type Point } from '../geometry'
+import {
+  areaMm2, boundsOf, boxAbout, contactOf, difference, offset, union, type Outline, type Point,
+} from '../geometry'
 import { count, has, ones, words } from './grid'
 import { EDGE_MM, fieldOf, pointsIn, stampOf, type Field } from './points'
 import { bearingOf, bearingOutline, printed, soleOutline, TIP, type SolePlacement, type SoleShape } from './sole'
@@ -44,38 +46,36 @@ interface Spot extends SolePlacement {
   gain: number
 }
 
-interface Barred {
-  outline: Outline
-  bounds: ReturnType<typeof boundsOf>
-}
-const barredBy = (keepOuts: readonly Outline[]): Barred[] =>
-  keepOuts.length > 0 ? offset(keepOuts, CLEAR_MM).map(outline => ({ outline, bounds: boundsOf(outline) })) : []
-/** Does a sole of this shape, its middle there, stand on what it must not? */
-function isStandingOn(whole: Outline, at: Point, barred: readonly Barred[]): boolean {
-  if (barred.length === 0) return false
-  const b = boundsOf(whole)
-  const near = barred.filter(({ bounds: k }) =>
-    b.left + at.x < k.right && b.right + at.x > k.left && b.bottom + at.y < k.top && b.top + at.y > k.bottom)
-  return near.length > 0 && intersection([printed(whole, { ...at, headingDeg: 0 })], near.map(k => k.outline)).length > 0
+/** What the sole keeps off, around what it must not stand on. */
+const barredBy = (keepOuts: readonly Outline[]): Outline[] => (keepOuts.length > 0 ? offset(keepOuts, CLEAR_MM) : [])
+/** Does a sole, its middle there, stand on what it must not? Each heading is worked out once. */
+function standingOn(rim: Outline, barred: readonly Outline[]): (p: SolePlacement) => boolean {
+  const contacts = new Map<number, ((by: Point) => boolean)[]>()
+  return (p) => {
+    let all = contacts.get(p.headingDeg)
+    if (!all) {
+      const turned = printed(rim, { x: 0, y: 0, headingDeg: p.headingDeg })
+      contacts.set(p.headingDeg, (all = barred.map(o => contactOf(turned, o))))
+    }
+    return all.some(isMet => isMet(p))
+  }
 }
 
 /** All places and headings at which the sole may stand and does some good. @param least points it must gain */
 function spotsFor({ outline, sole, keepOuts }: CoverageQuestion, field: Field, stepMm: number, least = 1): Spot[] {
   const bearing = bearingOf(sole, sole === TIP ? TIPPED : FLAT),
-    rim = soleOutline(sole)
+    isStandingOn = standingOn(soleOutline(sole), barredBy(keepOuts))
   const counted = sole === TIP ? bearing : (offset([bearing], -OVERLAP_MM / 2)[0] ?? bearing)
-  const barred = barredBy(keepOuts)
   const { left, right, bottom, top } = boundsOf(outline)
   const spots: Spot[] = [], bits = new Uint32Array(words(field.points.length))
   for (const headingDeg of sole.pointed ? HEADINGS : HEADINGS.slice(0, 2)) {
     const turned = printed(counted, { x: 0, y: 0, headingDeg }),
-      whole = printed(rim, { x: 0, y: 0, headingDeg })
-    const half = boundsOf(turned),
+      half = boundsOf(turned),
       under = stampOf(turned)
     for (let y = bottom - half.top + stepMm; y < top - half.bottom; y += stepMm) {
       for (let x = left - half.right + stepMm; x < right - half.left; x += stepMm) {
         const gain = count(under(field, { x, y }, bits))
-        if (gain >= least && !isStandingOn(whole, { x, y }, barred)) spots.push({ x, y, headingDeg, bits: bits.slice(), gain })
+        if (gain >= least && !isStandingOn({ x, y, headingDeg })) spots.push({ x, y, headingDeg, bits: bits.slice(), gain })
       }
     }
   }
@@ -193,11 +193,10 @@ function openPoints(spots: readonly Spot[], points: readonly Point[]): Point[] {
 export function coverPiece(q: CoverageQuestion): Coverage {
   const { outline, sole, keepOuts, walk } = q
   const bearing = bearingOutline(sole),
-    counted = offset([bearing], -OVERLAP_MM / 2)[0] ?? bearing,
-    rim = soleOutline(sole)
-  const barred = barredBy(keepOuts)
-  const canStand = (p: SolePlacement) => !isStandingOn(printed(rim, { x: 0, y: 0, headingDeg: p.headingDeg }), p, barred)
-  const wanted = barred.length > 0 ? difference([outline], barred.map(b => b.outline)) : [outline]
+    counted = offset([bearing], -OVERLAP_MM / 2)[0] ?? bearing
+  const barred = barredBy(keepOuts), isStandingOn = standingOn(soleOutline(sole), barred)
+  const canStand = (p: SolePlacement) => !isStandingOn(p)
+  const wanted = barred.length > 0 ? difference([outline], barred) : [outline]
   const stepMm = Math.max(FINE_MM, Math.sqrt(areaMm2(outline) / MOST_POINTS))
   const points = wanted.flatMap(o => pointsIn(o, stepMm)), field = fieldOf(points)
   let best: Spot[] | null = null

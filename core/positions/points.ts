@@ -26,11 +26,20 @@ export function pointsIn(outline: Outline, stepMm: number): Point[] {
   return points
 }
 
-/** Points that must be covered, found again by their height. */
-export interface Field { points: readonly Point[], order: Uint32Array, heightsMm: Float64Array }
+/** So wide is each strip of a field, mm: a narrow shape goes through few points beside itself. */
+const STRIP_MM = 40
+/** Points that must be covered, found again by the strip they lie in and by their height. */
+export interface Field { points: readonly Point[], left: number, strips: readonly Strip[] }
+/** Points of a strip from the lowest to the highest: their numbers and heights. */
+interface Strip { order: Uint32Array, heightsMm: Float64Array }
 export function fieldOf(points: readonly Point[]): Field {
-  const order = Uint32Array.from(points.keys()).sort((a, b) => points[a]!.y - points[b]!.y)
-  return { points, order, heightsMm: Float64Array.from(order, i => points[i]!.y) }
+  const left = points.reduce((least, p) => Math.min(least, p.x), Infinity), inStrip: number[][] = []
+  points.forEach(({ x }, i) => (inStrip[Math.floor((x - left) / STRIP_MM)] ??= []).push(i))
+  const strips = Array.from(inStrip, (numbers = []): Strip => {
+    const order = Uint32Array.from(numbers).sort((a, b) => points[a]!.y - points[b]!.y)
+    return { order, heightsMm: Float64Array.from(order, i => points[i]!.y) }
+  })
+  return { points, left, strips }
 }
 
 /** So many rows of a shape are looked up to a millimetre. */
@@ -40,25 +49,30 @@ const ROWS_PER_MM = 2
  * @returns asked with bits that it may write over; by usual it gives new ones
  */
 export function stampOf(shape: Outline): (field: Field, at: Point, into?: Uint32Array) => Uint32Array {
-  const b = boundsOf(shape), across = crossingsOf(shape), rows = new Map<number, number[]>()
-  return ({ points, order, heightsMm }, at, into) => {
+  const b = boundsOf(shape), across = crossingsOf(shape)
+  const first = Math.floor(b.bottom * ROWS_PER_MM)
+  const rows: (number[] | undefined)[] = Array.from({ length: Math.ceil(b.highMm * ROWS_PER_MM) + 2 })
+  return ({ points, left, strips }, at, into) => {
     const bits = into?.fill(0) ?? new Uint32Array(words(points.length))
-    let n = 0
-    for (let after = heightsMm.length; n < after;) {
-      const middle = (n + after) >> 1
-      if (heightsMm[middle]! - at.y < b.bottom) n = middle + 1
-      else after = middle
-    }
-    for (; n < heightsMm.length && heightsMm[n]! - at.y <= b.top; n++) {
-      const i = order[n]!, x = points[i]!.x - at.x
-      if (x < b.left || x > b.right) continue
-      const row = Math.round((heightsMm[n]! - at.y) * ROWS_PER_MM)
-      let xs = rows.get(row)
-      if (!xs) rows.set(row, (xs = across(row / ROWS_PER_MM)))
-      for (let k = 0; k + 1 < xs.length; k += 2) {
-        if (x < xs[k]! || x > xs[k + 1]!) continue
-        put(bits, i)
-        break
+    const last = Math.min(strips.length - 1, Math.floor((b.right + at.x - left) / STRIP_MM))
+    for (let s = Math.max(0, Math.floor((b.left + at.x - left) / STRIP_MM)); s <= last; s++) {
+      const { order, heightsMm } = strips[s]!
+      let n = 0
+      for (let after = heightsMm.length; n < after;) {
+        const middle = (n + after) >> 1
+        if (heightsMm[middle]! - at.y < b.bottom) n = middle + 1
+        else after = middle
+      }
+      for (; n < heightsMm.length && heightsMm[n]! - at.y <= b.top; n++) {
+        const i = order[n]!, x = points[i]!.x - at.x
+        if (x < b.left || x > b.right) continue
+        const row = Math.round((heightsMm[n]! - at.y) * ROWS_PER_MM)
+        const xs = (rows[row - first] ??= across(row / ROWS_PER_MM))
+        for (let k = 0; k + 1 < xs.length; k += 2) {
+          if (x < xs[k]! || x > xs[k + 1]!) continue
+          put(bits, i)
+          break
+        }
       }
     }
     return bits
