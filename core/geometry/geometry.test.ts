@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
-  arc, areaMm2, aroundMm, atOrigin, boundsOf, contactOf, crossing, cubic, cutApart, difference, intersection, isOverlapping, mirrored, offset,
-  offsetEdges, outlineOf,
+  arc, areaMm2, aroundMm, atOrigin, boundsOf, contactOf, crossing, cubic, cutApart, difference, intersection, isOverlapping, mirrored,
+  offset, offsetEdges, outlineOf,
   quadratic, rotated, shifted, signedAreaMm2, tooNarrow, union, type Outline, type Point, type Ring,
 } from '.'
 
