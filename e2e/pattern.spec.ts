@@ -105,6 +105,12 @@ async function compared(page: Page): Promise<void> {
   await expect(cell(1)).toContainText('2 layers of')
   await expect(cell(0)).toContainText('4 layers of')
   await looked(page, 'widths and layers')
+  // A letter or a digit that is struck meanwhile does nothing to the board behind.
+  const stands = page.url()
+  await dialog.getByTestId('add-width').focus()
+  for (const key of ['2', 't', 's']) await page.keyboard.press(key)
+  await expect(dialog).toBeVisible()
+  expect(page.url()).toBe(stands)
   const stop = dialog.getByRole('button', { name: 'Stop searching' })
   if (await stop.isVisible()) await stop.click({ timeout: 1000 }).catch(() => undefined)
   // Two together take no more than two one after the other; their layout goes out with every piece twice.

@@ -4,7 +4,7 @@ import { effectScope, nextTick, type EffectScope } from 'vue'
 import { SCREENS, type ScreenKey } from './screens'
 import { KEYS } from './keys'
 import {
-  fullPictureOpen, shortcutListOpen, pressDigit, isTakenBy, useDigits, useShortcuts, useShortcutList, useSpaceBar,
+  fullPictureOpen, shortcutListOpen, pressDigit, isTakenBy, useDigitKeys, useDigits, useShortcuts, useShortcutList, useSpaceBar,
 } from './shortcuts'
 
 const press = (key: string, more: KeyboardEventInit = {}, on: Element | Window = document.activeElement ?? window) => {
@@ -108,6 +108,26 @@ describe('keys of a screen', () => {
     }
     press('n')
     expect(fresh).toHaveBeenCalledOnce()
+  })
+  it('rest under a dialog, digits too, but not beside what merely hangs from a button or goes away', () => {
+    const fresh = vi.fn(), stage = vi.fn()
+    scope.run(() => {
+      useShortcuts({ fresh })
+      useDigits({ does: 'Stages', from: 1, upTo: 6, act: stage })
+      useDigitKeys()
+    })
+    const dialog = '<div role="dialog" data-state="open"><button>Close</button></div>'
+    const over = [
+      dialog, `<div data-reka-popper-content-wrapper>${dialog}</div>`, dialog.replace('open', 'closed'),
+      '<div role="dialog" aria-modal="false"></div>',
+    ]
+    const counts = over.map((html) => {
+      document.body.innerHTML = html
+      press('n')
+      press('3')
+      return [fresh.mock.calls.length, stage.mock.calls.length]
+    })
+    expect(counts).toEqual([[0, 0], [1, 1], [2, 2], [3, 3]])
   })
   it('come before a closed list that would look the letter up', () => {
     const opened = vi.fn(), typeahead = vi.fn()

@@ -35,6 +35,9 @@ export const shortcutListOpen = ref(false)
 export const fullPictureOpen = ref(false)
 /** While either lies over the board, no key of the board works. */
 export const keysAtRest = computed(() => shortcutListOpen.value || fullPictureOpen.value)
+/** A dialog lies over the board: letters and digits are not meant for what is behind it. What merely hangs beside a button is none. */
+const isUnderDialog = () => [...document.querySelectorAll('[role=dialog][data-state=open]')]
+  .some(dialog => !dialog.closest('[data-reka-popper-content-wrapper]'))
 /** Something lies over the screen and takes the keys for itself: a list that is open, the sheet of keys. */
 const isCovered = () => document.querySelector('[role=dialog], [role=listbox], [data-reka-popper-content-wrapper]') !== null
 
@@ -47,7 +50,7 @@ export function useShortcuts(handlers: Partial<Record<KeyName, () => void>>): vo
     const name = names.find(n => n !== 'leave' && KEYS[n].key === e.key.toLowerCase())
     if (!name || keysAtRest.value || e.ctrlKey || e.metaKey || e.altKey || active.get(name)?.at(-1) !== mine) return
     const { key } = KEYS[name]
-    if (isTakenBy(document.activeElement, key) || (e.repeat && !key.startsWith('arrow'))) return
+    if (isTakenBy(document.activeElement, key) || isUnderDialog() || (e.repeat && !key.startsWith('arrow'))) return
     e.preventDefault()
     e.stopPropagation()
     handlers[name]!()
@@ -94,7 +97,7 @@ export function pressDigit(n: number): boolean {
 export function useDigitKeys(): void {
   useEventListener(window, 'keydown', (e: KeyboardEvent) => {
     if (!/^\d$/.test(e.key) || e.ctrlKey || e.metaKey || e.altKey || e.repeat || isTakenBy(document.activeElement, e.key)) return
-    if (!pressDigit(Number(e.key))) return
+    if (isUnderDialog() || !pressDigit(Number(e.key))) return
     e.preventDefault()
     e.stopPropagation()
   }, { capture: true })
