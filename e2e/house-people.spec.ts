@@ -40,7 +40,7 @@ async function pairedBy(owner: Page, browser: Browser): Promise<Page> {
   await expect(owner.getByTestId('code')).not.toHaveText(former || 'none')
   const code = await owner.getByTestId('code').innerText(), page = await open(browser, TABLET)
   await page.goto(url(`/sign-in#pair=${code}`))
-  await page.getByLabel('Name of the device').fill('Tablet over the board')
+  await page.getByLabel('What is this device called?').fill('Tablet over the board')
   await page.getByRole('button', { name: 'Pair this device' }).first().click()
   await expect(page.getByRole('heading', { name: 'Who is at the board?' })).toBeVisible()
   return page
@@ -75,7 +75,7 @@ test('owner, maker on a tablet and apprentice press one session together; one is
     for (const [name, pin] of [['Bram', '7391'], ['Wick', '8206']] as const) {
       const row = owner.getByRole('region', { name: 'People' }).getByRole('listitem').filter({ hasText: name })
       await row.getByRole('button', { name: 'Change' }).click()
-      await owner.getByLabel('PIN of the person').fill(pin)
+      await owner.getByLabel(/PIN.*of this person/).fill(pin)
       await owner.getByRole('button', { name: 'Save' }).click()
       await expect(row).toContainText('· PIN')
     }

@@ -157,12 +157,12 @@ test('the shelf: a supply is written, its stock moved, a length of trim preshrun
 test('in and out by the page: calibrations as CSV, and the whole workroom as a file', async ({ page }) => {
   await page.goto(`${server.url}/import-export`)
   const rows = Array.from({ length: 160 }, (_, i) => `Harbour iron,wool · silk,${i * 5},${(149 + 6 * Math.sin(i / 5)).toFixed(1)}`)
-  await page.getByLabel('CSV of calibrations').setInputFiles({
+  await page.getByLabel('Import CSV of calibrations').setInputFiles({
     name: 'probe.csv', mimeType: 'text/csv',
     buffer: Buffer.from(['iron,setting,seconds,celsius', ...rows, 'No such iron,wool,5,150'].join('\n')),
   })
   await expect(page.getByTestId('import-report')).toContainText('1 refused')
-  await page.getByLabel('CSV of calibrations').setInputFiles({
+  await page.getByLabel('Import CSV of calibrations').setInputFiles({
     name: 'probe.csv', mimeType: 'text/csv', buffer: Buffer.from(['iron,setting,seconds,celsius', ...rows].join('\n')),
   })
   await page.getByRole('button', { name: 'Store these' }).click()
@@ -174,10 +174,10 @@ test('in and out by the page: calibrations as CSV, and the whole workroom as a f
   await page.getByRole('link', { name: 'Export as an archive' }).click()
   const file = await readFile((await (await waiting).path())!)
   await page
-    .getByLabel('Workroom file')
+    .getByLabel('Import a workroom: its file')
     .setInputFiles({ name: 'spoilt.zip', mimeType: 'application/zip', buffer: file.subarray(0, 500) })
   await expect(page.getByRole('alert')).toContainText('cannot be read')
-  await page.getByLabel('Workroom file').setInputFiles({ name: 'workroom.zip', mimeType: 'application/zip', buffer: file })
+  await page.getByLabel('Import a workroom: its file').setInputFiles({ name: 'workroom.zip', mimeType: 'application/zip', buffer: file })
   await expect(page.getByTestId('change')).toContainText('Tidewell workroom')
   await page.getByRole('button', { name: 'Replace what is here' }).click()
   await expect(page.getByRole('status').filter({ hasText: 'are in place' })).toBeVisible()

@@ -36,7 +36,7 @@ test('a fabric is measured at home: weight by three readings, bending length fro
   await expect(page.getByLabel('Along before')).toHaveValue('244')
   await page.getByRole('button', { name: 'Save pass' }).click()
   await expect(page.getByTestId('preshrunk')).toContainText('Preshrunk up to 150 °C.')
-  await page.getByLabel('Hottest iron wanted').fill('190')
+  await page.getByLabel('The hottest iron it will meet').fill('190')
   await expect(page.getByTestId('preshrunk')).toContainText('it may shrink again')
   await looked(page, 'preshrink')
 })
@@ -61,7 +61,7 @@ test('an unknown fabric is found out by corner tests, and its limit follows', as
 
 test('an iron is calibrated with the probe; a probe that came off is refused', async ({ page }) => {
   await page.goto(`${server.url}/irons`)
-  await page.getByRole('combobox', { name: 'Speed of the stand-in' }).click()
+  await page.getByRole('combobox', { name: 'Stand-in probe: how quick' }).click()
   await page.getByRole('option', { name: '200 times' }).click()
   await page.getByRole('button', { name: 'Start the probe' }).click()
   await expect(page.getByTestId('probe-fit')).toContainText('Mean', { timeout: 20_000 })
@@ -84,7 +84,7 @@ test('a CSV with bad rows stores nothing; mended, it is stored; house rules chan
   await page.goto(`${server.url}/import-export`)
   const head = 'code;name;fibres;construction;mass_gsm;thickness_mm\n'
   const bring = (csv: string) =>
-    page.getByLabel('CSV of fabrics').setInputFiles({ name: 'fabrics.csv', mimeType: 'text/csv',
+    page.getByLabel('Import CSV of fabrics').setInputFiles({ name: 'fabrics.csv', mimeType: 'text/csv',
       buffer: Buffer.from(`\uFEFF${head}${csv}`) })
   await bring('K-1;Ticking;cotton 100;twill;180,5;0,4\nK-2;Oddment;cotton 90;twill;4 oz;0.4\nK-1;Again;silk 100;satin;90;0.2\n')
   const report = page.getByTestId('import-report')

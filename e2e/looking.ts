@@ -38,7 +38,7 @@ export async function looked(page: Page, screen: Screen): Promise<void> {
   await page.setViewportSize(BENCH)
   await still(page)
   await side('at the bench')
-  found.push(...(await axe(page)).map(say => `light: ${say}`))
+  found.push(...(await axe(page)).map(say => `light: ${say}`), ...await misnamed(page))
   await turn(page)
   found.push(...(await axe(page, ['color-contrast'])).map(say => `dark: ${say}`))
   await turn(page)
@@ -68,6 +68,15 @@ export async function axe(page: Page, rules?: string[], without: string[] = []):
     return violations.map(v => `${v.id} ${v.nodes.slice(0, 3).map(n => `${n.target.join(' ')} (${n.any[0]?.message ?? ''})`).join(', ')}`)
   }, [rules, without] as const)
 }
+
+/** What is called otherwise than it is written: who says the word that stands there must reach it (WCAG 2.5.3). */
+const misnamed = (page: Page) => page.evaluate(() => {
+  const plain = (words: string) => words.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, ' ').trim()
+  return [...document.querySelectorAll<HTMLElement>('label [aria-label]')].flatMap((e) => {
+    const name = plain(e.getAttribute('aria-label')!), [shown = ''] = e.closest('label')!.innerText.split('\n').map(plain).filter(Boolean)
+    return shown === '' || name.includes(shown) || shown.includes(name) ? [] : [`"${shown}" is called "${name}"`]
+  })
+})
 
 /** Turns the board dark, or light again. */
 const turn = (page: Page) => page.evaluate(() => document.documentElement.classList.toggle('dark'))

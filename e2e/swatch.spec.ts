@@ -23,6 +23,19 @@ test('a new fabric is described, compared, pressed by the clock, graded, and fou
   await expect(page.getByRole('status').filter({ hasText: 'The shares make 60 %' })).toBeVisible()
   await looked(page, 'a new fabric')
 
+  // How it is made goes with what it is made of, until somebody chooses.
+  const construction = page.getByRole('combobox', { name: 'Construction' })
+  await label.fill('70 wool 30 polyester')
+  await expect(construction).toContainText('Worsted suiting')
+  await label.fill('100 cotton')
+  await expect(construction).toContainText('Shirting, poplin')
+  await construction.click()
+  await page.getByRole('option', { name: 'Tweed' }).click()
+  await label.fill('100 wool')
+  await expect(construction).toContainText('Tweed')
+  await construction.click()
+  await page.getByRole('option', { name: 'Shirting, poplin' }).click()
+
   await label.fill('60 cotton 40 polyester')
   await expect(page.getByTestId('limit-headline')).toContainText('150 °C')
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Cotton poplin')

@@ -80,7 +80,7 @@ const shelf = STARTER_KEYS.map((key, i) => ({ key, supply: starterSupply(key, i 
         <div class="space-y-5">
           <p class="text-lg">Your fabrics, irons and test swatches stay on this machine, in a database of their own.</p>
           <label class="block"><span class="block font-semibold">What is it called?</span>
-            <UInput v-model="draft.name" size="xl" maxlength="80" class="w-full" aria-label="Name of the workroom" autofocus
+            <UInput v-model="draft.name" size="xl" maxlength="80" class="w-full" aria-label="What is it called?" autofocus
               @keydown.enter="go(1)" />
             <span class="text-sm text-muted-ink">Left out, it bears your name.</span></label>
           <div>

@@ -198,7 +198,8 @@ useShortcuts({ take })
       aria-label="Compared">
       <div class="slip px-4 py-2">
         <div class="flex items-start gap-3">
-          <p class="ticket min-w-0 flex-1 text-[1.45rem] font-semibold leading-tight" data-test="first-answer">{{ nameOf(lead) }}</p>
+          <p class="ticket min-w-0 flex-1 text-[1.45rem] font-semibold leading-tight first-letter:uppercase" data-test="first-answer">
+            {{ nameOf(lead) }}</p>
           <UButton v-if="fused" size="xl" trailing-icon="i-lucide-arrow-right" class="shrink-0 text-base"
             @click="take">Use this interfacing</UButton>
           <UButton v-else-if="lead.kind === 'sewIn'" size="xl" trailing-icon="i-lucide-arrow-right"

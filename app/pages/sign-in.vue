@@ -101,7 +101,7 @@ const pairIt = () => attempt(async () => {
             <UInput v-model="code" size="xl" class="w-full" maxlength="20" autocomplete="off" autocapitalize="characters"
               aria-label="Code" /></label>
           <label class="block"><span class="block font-semibold">What is this device called?</span>
-            <UInput v-model="device" size="xl" class="w-full" maxlength="60" aria-label="Name of the device" /></label>
+            <UInput v-model="device" size="xl" class="w-full" maxlength="60" /></label>
           <UButton type="submit" size="xl" :loading="busy">Pair this device</UButton>
         </form>
         <form v-if="choose.length === 0 && how === 'passphrase' && !chosen" class="mt-2 max-w-md space-y-5"

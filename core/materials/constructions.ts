@@ -1,3 +1,5 @@
+import { FIBRES, type FibreKey } from './fibres'
+
 /** Constructions: what a fabric weighs and how thick it is when nobody has measured it. Typical values. */
 type Surface = 'plain' | 'texture' | 'nap' | 'pile'
 
@@ -130,3 +132,9 @@ export type ConstructionKey = keyof typeof KINDS
 export const CONSTRUCTION_KEYS = Object.keys(KINDS) as ConstructionKey[]
 export const CONSTRUCTIONS = Object.fromEntries(CONSTRUCTION_KEYS.map(key => [key, { ...KINDS[key], key }])) as Record<
   ConstructionKey, Construction>
+
+/** How a fabric of these fibres is usually made, where nobody says: of wool for suits, of anything else for shirts. Typical. */
+export function usualConstruction(fibres: readonly { fibre: FibreKey, sharePct: number }[]): ConstructionKey {
+  const [main] = [...fibres].sort((a, b) => b.sharePct - a.sharePct)
+  return main && FIBRES[main.fibre].family === 'wool' ? 'suiting' : 'poplin'
+}

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { SURFACE_KINDS, PRESS_CLOTH_KINDS, FIBRES, IRON_KINDS, ADHESIVES, mostTrusted } from '.'
+import { SURFACE_KINDS, PRESS_CLOTH_KINDS, FIBRES, IRON_KINDS, ADHESIVES, mostTrusted, usualConstruction } from '.'
 
 describe('reference values hold together', () => {
   it('every fibre is hurt before it is lost, and its class names a real dial setting', () => {
@@ -34,4 +34,10 @@ describe('reference values hold together', () => {
 it('the most trusted known value wins and says where it is from', () => {
   expect(mostTrusted([undefined, 'measured'], [142, 'maker'], [150, 'typical'])).toEqual({ value: 142, origin: 'maker' })
   expect(mostTrusted<number>([null, 'measured'])).toBeUndefined()
+})
+
+it('what is mostly of wool is taken for suiting, anything else for shirting, until somebody says', () => {
+  const of = (...fibres: [keyof typeof FIBRES, number][]) => usualConstruction(fibres.map(([fibre, sharePct]) => ({ fibre, sharePct })))
+  expect([of(['polyester', 30], ['wool', 70]), of(['cashmere', 100])]).toEqual(['suiting', 'suiting'])
+  expect([of(['polyester', 55], ['wool', 45]), of(['cotton', 100]), of()]).toEqual(['poplin', 'poplin', 'poplin'])
 })

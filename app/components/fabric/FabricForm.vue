@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import {
-  CONSTRUCTION_KEYS, CONSTRUCTIONS, FIBRE_KEYS, FIBRES, readLabel, type ConstructionKey, type FibreKey,
+  CONSTRUCTION_KEYS, CONSTRUCTIONS, FIBRE_KEYS, FIBRES, readLabel, usualConstruction, type ConstructionKey, type FibreKey,
 } from '#core/materials'
 import type { BlendRule } from '#core/limit'
 import type { Picture } from '#core/colour'
@@ -23,9 +23,10 @@ const blank = (): FabricBody => ({
   }),
   code: nextCode(library.fabrics.map(f => f.code), 'F'), name: '',
 })
-interface Writing extends FabricBody { unknown: boolean, namedByHand: boolean, codedByHand: boolean }
+interface Writing extends FabricBody { unknown: boolean, namedByHand: boolean, codedByHand: boolean, madeByHand: boolean }
 const draft = useDraft<Writing>(`fabric-${fabric?.id ?? 'new'}`, () => ({
   ...(fabric ? toPlain(fabric) : blank()), unknown: fabric?.fibres.length === 0, namedByHand: Boolean(fabric), codedByHand: Boolean(fabric),
+  madeByHand: Boolean(fabric),
 }), fabric?.version)
 const { state } = draft
 const { problem, theirs, saving, save, overThem, takeTheirs, drop, faultyFields } = useSaving<Fabric>('/api/fabrics', fabric, draft, {
@@ -39,12 +40,22 @@ const shares = computed(() => shareProblem(fibres.value))
 const label = ref(asLabelSays(state.fibres)), reading = shallowRef(readLabel(label.value))
 function readIt(text: string): void {
   reading.value = readLabel(text)
-  if (reading.value.read) state.fibres = reading.value.fibres.map(f => ({ ...f }))
+  if (!reading.value.read) return
+  state.fibres = reading.value.fibres.map(f => ({ ...f }))
+  guess()
 }
 function setFibres(now: FabricBody['fibres']): void {
   state.fibres = now
   label.value = asLabelSays(now)
   reading.value = readLabel(label.value)
+  guess()
+}
+/** A construction that nobody chose goes with what it is made of. */
+function guess(): void {
+  const usual = usualConstruction(state.fibres)
+  if (state.madeByHand || state.construction === usual) return
+  state.construction = usual
+  takeTypical(usual)
 }
 const setShares = (now: readonly number[]): void => setFibres(state.fibres.map((f, i) => ({ ...f, sharePct: now[i]! })))
 const labelSays = computed(() => labelProblem(reading.value) ?? shares.value)
@@ -76,6 +87,10 @@ function takeTypical(key: ConstructionKey): void {
   if (state.thicknessOrigin === 'typical') state.thicknessMm = c.thicknessMm
   state.nap = c.surface === 'plain' ? 'none' : c.surface
 }
+function chooseConstruction(key: ConstructionKey): void {
+  state.madeByHand = true
+  takeTypical(key)
+}
 /** By the hand alone: lighter or heavier than what is usual for its construction. */
 const HEFTS = [{ by: 0.75, name: 'lighter' }, { by: 1, name: 'usual' }, { by: 1.3, name: 'heavier' }] as const
 const massBy = (by: number) => Math.round(CONSTRUCTIONS[state.construction].massGsm * by)
@@ -91,6 +106,7 @@ const LIKE = ['construction', 'massGsm', 'thicknessMm', 'mayGetWet', 'nap', 'fin
 function takeAfter(id: string): void {
   const like = library.fabrics.find(f => f.id === id)
   if (!like) return
+  state.madeByHand = true
   // What was measured on another fabric is no measurement of this one.
   Object.assign(state, Object.fromEntries(LIKE.map(k => [k, toPlain(like[k])])), { massOrigin: 'typical', thicknessOrigin: 'typical' })
   unknown.value = like.fibres.length === 0
@@ -157,7 +173,7 @@ const submit = (body: FabricBody): Promise<void> => keep({ ...body, fibres: fibr
       <div class="space-y-3">
         <UFormField name="construction" label="Construction">
           <USelect v-model="state.construction" size="xl" :items="constructionItems" class="w-full"
-            @update:model-value="v => takeTypical(v as ConstructionKey)" />
+            @update:model-value="chooseConstruction" />
         </UFormField>
         <UFormField name="massGsm" label="Weight">
           <div class="flex items-center gap-2">

@@ -36,7 +36,7 @@ const cut = computed(() => ({
       :class="settling.preshrunk ? 'text-good' : settling.reopenedBy !== null ? 'text-alert' : ''" data-test="preshrunk">
       {{ headline }} <Sourced v-if="passes.length" from="measured" /></p>
     <label class="mt-2 flex items-center gap-3 text-lg">The hottest iron it will meet <MeasureInput v-model="wantedC"
-      quantity="temperature" label="Hottest iron wanted" class="w-32" /></label>
+      quantity="temperature" label="The hottest iron it will meet" class="w-32" /></label>
     <p v-if="passes.length"
       class="mt-2 text-lg">Cut {{ lengthWords(1000, selection.units) }} as <b>
       {{ lengthWords(cut.along, selection.units) }}</b> along and <b>

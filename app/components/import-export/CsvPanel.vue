@@ -50,7 +50,7 @@ const FATE = { new: 'new', changes: 'changes', same: 'already here', refused: 'r
       <a v-if="what !== 'calibrations'" class="underline" :href="`/api/export/${what}`" download>out as CSV</a>
       <a class="underline" :href="`/api/export/${what}?template=yes`" download>template</a>
       <label class="slip ml-auto min-h-11 cursor-pointer px-4 py-2 font-semibold">Import CSV<input type="file"
-        accept=".csv,text/csv" class="sr-only" :aria-label="`CSV of ${name.toLowerCase()}`" @change="choose"></label>
+        accept=".csv,text/csv" class="sr-only" :aria-label="`Import CSV of ${name.toLowerCase()}`" @change="choose"></label>
     </div>
     <p v-if="problem" class="mt-3 font-semibold text-alert" role="alert">{{ problem }}</p>
     <template v-if="report">

@@ -95,7 +95,7 @@ const write = () => attempt('writing', async () => {
       <a class="underline" href="/api/export/schema" download="workroom.schema.json">the JSON Schema of what is in it</a>
       <label class="slip ml-auto min-h-11 cursor-pointer px-4 py-2 font-semibold focus-within:outline-3 focus-within:outline-mark">
         Import a workroom<input type="file" accept=".zip,.json,application/zip,application/json" class="sr-only"
-          aria-label="Workroom file" @change="choose"></label>
+          aria-label="Import a workroom: its file" @change="choose"></label>
     </div>
     <p v-if="busy === 'looking'" class="mt-3 flex items-center gap-3 text-lg" role="status">Reading it…
       <UButton variant="outline" color="neutral" size="sm" @click="setting.abort()">Stop</UButton></p>

@@ -71,7 +71,7 @@ async function keep(): Promise<void> {
       <UButton v-if="!running" icon="i-lucide-play" @click="run">Start the probe</UButton>
       <UButton v-else icon="i-lucide-square" variant="outline" color="neutral" @click="stop">Stop</UButton>
       <label class="flex items-center gap-2 text-sm">stand-in probe, <USelect v-model="speed" :items="SPEEDS" class="w-44"
-        aria-label="Speed of the stand-in" /></label>
+        aria-label="Stand-in probe: how quick" /></label>
       <label class="slip min-h-11 cursor-pointer px-4 py-2">Load CSV<input type="file" accept=".csv,text/csv,text/plain"
         class="sr-only" @change="file"></label>
     </div>

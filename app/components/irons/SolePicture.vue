@@ -13,6 +13,8 @@ const scale = computed(() => Math.min(150 / Math.max(iron.value.soleMm[0], 220),
 const isShort = computed(() => iron.value.soleMm[0] < 180)
 const long = computed(() => iron.value.soleMm[0] * scale.value)
 const wide = computed(() => iron.value.soleMm[1] * scale.value)
+/** A plate stands in the middle of the picture, its size in the middle of it. */
+const MIDDLE = 80
 /** Square at the heel, drawn in to a point. */
 const outline = computed(() => {
   const [w, l] = [wide.value, long.value]
@@ -22,11 +24,11 @@ const outline = computed(() => {
 
 <template>
   <svg viewBox="-10 -66 180 132" class="w-48" role="img" :aria-label="`Iron ${sizeWords(iron.soleMm[0], iron.soleMm[1], selection.units)}`">
-    <rect v-if="press" :y="-wide / 2" :width="long" :height="wide" :fill="heatColour(c)" stroke="var(--rc-ink)" stroke-width="2" />
+    <rect v-if="press" :x="MIDDLE - long / 2" :y="-wide / 2" :width="long" :height="wide" :fill="heatColour(c)" stroke="var(--rc-ink)" stroke-width="2" />
     <path v-else
       :d="outline"
       :fill="heatColour(c)" stroke="var(--rc-ink)" stroke-width="2" />
-    <text x="12" :y="isShort ? wide / 2 + 18 : 5" font-size="13"
+    <text :x="press ? MIDDLE : 12" :y="isShort ? wide / 2 + 18 : 5" font-size="13" :text-anchor="press ? 'middle' : 'start'"
       :fill="isShort ? 'currentColor' : inkOnHeat(c)">{{ sizeWords(iron.soleMm[0], iron.soleMm[1], selection.units) }}</text>
   </svg>
 </template>

@@ -172,7 +172,7 @@ const headline = computed(() => {
     </template>
     <template #form>
       <label class="block"><span class="block text-sm font-semibold">Ground</span>
-        <USelect :model-value="fabricId ?? undefined" :items="fabricItems" class="w-full" aria-label="Fabric"
+        <USelect :model-value="fabricId ?? undefined" :items="fabricItems" class="w-full" aria-label="Ground fabric"
           @update:model-value="id => set({ fabricId: id as string })" /></label>
       <div class="grid grid-cols-2 gap-2">
         <LengthField label="Ground, wide" :least-mm="20" :most-mm="5000" :model-value="spec.groundWideMm"
@@ -190,7 +190,7 @@ const headline = computed(() => {
           @click="setSpec({ shapes: spec.shapes.filter((_, i) => i !== chosen) }); chosen = 0">Remove shape</UButton>
       </div>
       <div class="grid grid-cols-2 gap-2">
-        <label class="block"><span class="block text-sm font-semibold">Called</span>
+        <label class="block"><span class="block text-sm font-semibold">Name</span>
           <UInput maxlength="40" class="w-full" aria-label="Name of the shape" :model-value="shape.name"
             @update:model-value="v => setShape({ name: String(v) || 'Shape' })" /></label>
         <label class="block"><span class="block text-sm font-semibold">Shape</span>
@@ -201,7 +201,7 @@ const headline = computed(() => {
         <LengthField label="High" :least-mm="5" :most-mm="1500" :model-value="shape.highMm"
           @update:model-value="v => setShape({ highMm: v })" />
         <CountField label="How many" :most="200" :model-value="shape.count" @update:model-value="v => setShape({ count: v })" />
-        <label class="block"><span class="block text-sm font-semibold leading-tight">Its fabric</span>
+        <label class="block"><span class="block text-sm font-semibold leading-tight">Fabric</span>
           <USelect :model-value="fabrics[shape.fabric]?.id ?? fabricId ?? undefined" :items="fabricItems" class="w-full"
             aria-label="Fabric of the shape"
             @update:model-value="id => fabricOfShape(id as string)" /></label>

@@ -217,7 +217,7 @@ const same = computed(() => proposal.value && proposal.value.layers.map(l => l.n
     <template #form>
       <Choices v-model="view" :options="VIEWS" label="Shown" class="grid grid-cols-2 gap-1" />
       <label class="block"><span class="block text-sm font-semibold">Stitched on</span>
-        <USelect :model-value="fabricId ?? undefined" :items="fabricItems" class="w-full" aria-label="Fabric"
+        <USelect :model-value="fabricId ?? undefined" :items="fabricItems" class="w-full" aria-label="Fabric it is stitched on"
           @update:model-value="id => set({ fabricId: id as string })" /></label>
       <div class="flex flex-wrap gap-1" role="group" aria-label="Parts">
         <button v-for="(p, i) in spec.parts" :key="i" type="button" class="min-h-10 px-3"

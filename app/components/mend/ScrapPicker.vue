@@ -77,7 +77,7 @@ const asking = ref(false)
       @update:model-value="(l: LookPayload | null) => emit('look', l)" />
     <div v-if="adding" class="slip space-y-2 p-3">
       <div class="grid grid-cols-3 gap-2">
-        <label class="block"><span class="block text-sm font-semibold">Called</span>
+        <label class="block"><span class="block text-sm font-semibold">Name</span>
           <UInput v-model="fresh.name" maxlength="60" class="w-full" aria-label="Name of the scrap" /></label>
         <LengthField v-model="fresh.wideMm" label="Wide" noun="Scrap" :least-mm="5" :most-mm="3000" />
         <LengthField v-model="fresh.highMm" label="Long" noun="Scrap" :least-mm="5" :most-mm="3000" />

@@ -71,7 +71,7 @@ const adhesives = ADHESIVE_KEYS.map(k => ({ label: ADHESIVES[k].name, value: k }
         <LengthField label="High" :least-mm="3" :most-mm="900" :model-value="spec.highMm"
           @update:model-value="v => setSpec({ highMm: v })" />
         <label class="block"><span class="block text-sm font-semibold leading-tight">Maker says, s</span>
-          <UInput type="number" min="1" max="120" class="w-full" placeholder="nothing" aria-label="Seconds the maker gives"
+          <UInput type="number" min="1" max="120" class="w-full" placeholder="nothing" aria-label="Maker says, seconds"
             :model-value="spec.holdS ?? undefined"
             @update:model-value="v => setSpec({ holdS: Number(v) > 0 ? Math.min(120, Number(v)) : null })" /></label>
       </div>

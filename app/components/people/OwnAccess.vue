@@ -33,7 +33,7 @@ function sendPin(): void {
     <p class="mt-1 text-sm text-muted-ink">{{ SHORTEST_PASSPHRASE }} characters at least; a few words in a row are easy to keep in mind.</p>
     <form class="mt-3 flex flex-wrap items-end gap-3" @submit.prevent="sendPin">
       <label><span class="block font-semibold">PIN at a paired board</span>
-        <UInput v-model="pin" type="password" inputmode="numeric" size="lg" maxlength="8" autocomplete="off" aria-label="New PIN" /></label>
+        <UInput v-model="pin" type="password" inputmode="numeric" size="lg" maxlength="8" autocomplete="off" /></label>
       <UButton type="submit" size="lg" variant="outline" color="neutral" :loading="busy" :disabled="pin.length < 4">
         {{ me.person.hasPin ? 'Change PIN' : 'Choose PIN' }}</UButton>
       <UButton v-if="me.person.hasPin" size="lg" variant="ghost" color="neutral" :loading="busy" @click="emit('pin', null)">

@@ -7,6 +7,7 @@ const { person = null, busy } = defineProps<{ person?: Person | null, busy: bool
 const emit = defineEmits<{ save: [body: { name: string, role: Role, passphrase: string | null, pin: string | null }], leave: [] }>()
 const name = ref(person?.name ?? ''), role = ref<Role>(person?.role ?? 'maker'), passphrase = ref(''), pin = ref('')
 const options = ROLES.map(value => ({ value, name: ROLE_NAMES[value] }))
+const passphraseLabel = computed(() => (person?.signsIn ? 'New passphrase, if it was forgotten' : 'Passphrase'))
 const pinLabel = computed(() => (person?.hasPin ? 'New PIN, if it was forgotten' : 'PIN at a paired board'))
 const given = (text: string) => (text === '' ? null : text)
 const save = () => emit('save', {
@@ -23,15 +24,14 @@ const save = () => emit('save', {
       <Choices v-model="role" :options="options" label="Role" class="mt-1 flex flex-wrap gap-2" shape="min-h-11 px-4" />
       <p class="mt-1 min-h-12">{{ ROLE_SENTENCES[role] }}</p>
     </div>
-    <label class="block"><span class="block font-semibold">
-                           {{ person?.signsIn ? 'New passphrase, if it was forgotten' : 'Passphrase' }}</span>
+    <label class="block"><span class="block font-semibold">{{ passphraseLabel }}</span>
       <UInput v-model="passphrase" type="password" size="lg" class="w-full" maxlength="200" autocomplete="new-password"
-        aria-label="Passphrase of the person" />
+        :aria-label="`${passphraseLabel}, of this person`" />
       <span v-if="!person" class="text-sm text-muted-ink">Let them type it themselves. Without one they only take over at a paired
         board, with their PIN.</span></label>
     <label class="block"><span class="block font-semibold">{{ pinLabel }}</span>
       <UInput v-model="pin" type="password" inputmode="numeric" size="lg" class="w-40" maxlength="8" autocomplete="off"
-        aria-label="PIN of the person" /></label>
+        :aria-label="`${pinLabel}, of this person`" /></label>
     <div class="flex flex-wrap gap-3">
       <UButton type="submit" size="lg" :loading="busy">{{ person ? 'Save' : 'Add' }}</UButton>
       <UButton size="lg" variant="outline" color="neutral" @click="emit('leave')">Close</UButton>
