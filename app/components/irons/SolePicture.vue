@@ -24,7 +24,8 @@ const outline = computed(() => {
 
 <template>
   <svg viewBox="-10 -66 180 132" class="w-48" role="img" :aria-label="`Iron ${sizeWords(iron.soleMm[0], iron.soleMm[1], selection.units)}`">
-    <rect v-if="press" :x="MIDDLE - long / 2" :y="-wide / 2" :width="long" :height="wide" :fill="heatColour(c)" stroke="var(--rc-ink)" stroke-width="2" />
+    <rect v-if="press" :x="MIDDLE - long / 2" :y="-wide / 2" :width="long" :height="wide" :fill="heatColour(c)"
+      stroke="var(--rc-ink)" stroke-width="2" />
     <path v-else
       :d="outline"
       :fill="heatColour(c)" stroke="var(--rc-ink)" stroke-width="2" />
