@@ -11,10 +11,15 @@ export const jobBodyOf = (j: Job): JobBody & { version: number } => ({
 
 /** No name of a job is longer. */
 const NAME_LENGTH = 80
-/** A job that begins with a fabric and what backs it, named for them. @param place where it goes, by its key and its name */
-export const jobFor = (fabric: Pick<Fabric, 'id' | 'name'>, place: string, placeName: string, supplyId: string): JobBody => jobBody.parse({
-  name: `${fabric.name}: ${placeName.toLowerCase()}`.slice(0, NAME_LENGTH), garment: placeName, washC: 40, tumble: 'no',
-  dryClean: false, fabrics: [{ fabricId: fabric.id, place, supplyId }],
+/**
+ * A job that begins with a fabric and what backs it, named for them.
+ * @param place where it goes, by its key and its name
+ * @param care that its interfacing was chosen for
+ */
+export const jobFor = (fabric: Pick<Fabric, 'id' | 'name'>, place: string, placeName: string, supplyId: string,
+  care: Pick<JobBody, 'washC' | 'tumble' | 'dryClean'>): JobBody => jobBody.parse({
+  name: `${fabric.name}: ${placeName.toLowerCase()}`.slice(0, NAME_LENGTH), garment: placeName, ...care,
+  fabrics: [{ fabricId: fabric.id, place, supplyId }],
 })
 
 /** Where something is stuck on or turned up: its making says what comes. */

@@ -122,7 +122,7 @@ async function baste(supplyId: string | null): Promise<void> {
   if (!supply) return
   library.keepSupply(supply)
   if (jobs.fabric) void jobs.note({ place: wish.place.key, supplyId: supply.id })
-  else if (!await jobs.begin(selection.fabric!, wish.place.key, wish.place.name, supply.id)) return
+  else if (!await jobs.begin(selection.fabric!, wish.place.key, wish.place.name, supply.id, toPlain(wish.wished.care))) return
   void router.push('/cut')
 }
 useShortcuts({ take })
@@ -161,6 +161,7 @@ useShortcuts({ take })
         <li v-for="c in match.clashes" :key="c.why"
           class="border-l-4 border-alert bg-paper px-3 py-1 font-semibold leading-snug text-alert">
           {{ clashSentence(c, selection.units) }}
+          <NuxtLink v-if="c.why === 'shelfEmpty'" to="/supplies" class="ml-2 underline">Supplies</NuxtLink>
         </li>
       </ul>
       <p v-if="problem ?? untaught ?? jobs.problem" class="slip p-4 text-lg font-semibold text-alert" role="alert">

@@ -15,6 +15,18 @@ const problem = (status: number, more: object = {}) => Object.assign(new FetchEr
 const PUT = `PUT /api/jobs/${idOf(51)}`
 beforeEach(() => layOut())
 
+describe('a job begun with a fabric', () => {
+  it('is named for what it is, and keeps the care that its interfacing was chosen for', async () => {
+    const { asked } = standIn({ 'POST /api/jobs': body => job(body as Job) })
+    const jobs = useJobs()
+    expect(await jobs.begin(fabric(), 'cuff', 'Cuff', idOf(21), { washC: 60, tumble: 'low', dryClean: true })).toBe(true)
+    expect(asked[0]!.body).toMatchObject({
+      garment: 'Cuff', washC: 60, tumble: 'low', dryClean: true, fabrics: [{ fabricId: idOf(11), place: 'cuff', supplyId: idOf(21) }],
+    })
+    expect(jobs.job!.washC).toBe(60)
+  })
+})
+
 describe('opening a job', () => {
   it('lays the fabric that is furthest back on the board, with its interfacing', async () => {
     const two = job({

@@ -97,9 +97,10 @@ export const useJobs = defineStore('jobs', () => {
       problem.value = p.detail
     }
   }
-  /** Begins a job with a fabric and what backs it, named for them, and opens it. @returns whether it could be kept */
-  async function begin(fabric: Fabric, place: string, placeName: string, supplyId: string): Promise<boolean> {
-    const body = jobFor(fabric, place, placeName, supplyId)
+  /** Begins a job with a fabric and what backs it, named for them, for this care, and opens it. @returns whether it could be kept */
+  async function begin(fabric: Fabric, place: string, placeName: string, supplyId: string,
+    care: Parameters<typeof jobFor>[4]): Promise<boolean> {
+    const body = jobFor(fabric, place, placeName, supplyId, care)
     try {
       const made = await $fetch<Job>('/api/jobs', { method: 'POST', body })
       problem.value = null

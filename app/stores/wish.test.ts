@@ -2,7 +2,8 @@
 import { beforeEach, describe, expect, it } from 'vitest'
 import { PLACES } from '#core/place'
 import type { Job } from '#shared/schemas'
-import { idOf, job, layOut, standIn } from '../testing/board'
+import { fabric, idOf, job, layOut, standIn } from '../testing/board'
+import { useLibrary } from './library'
 import { useJobs } from './jobs'
 import { useSelection } from './selection'
 import { useWish } from './wish'
@@ -27,6 +28,13 @@ describe('what is asked of an interfacing, without a job', () => {
     wish.wishFor({ stiffness: 'keep' })
     wish.wishFor({ care })
     expect(wish.wished).toEqual({ stiffness: 'keep', drapeKept: false, care })
+  })
+  it('a fabric that stands less is asked for less, and a wish stays a wish', () => {
+    useLibrary().fabrics = [fabric({ fibres: [{ fibre: 'wool', sharePct: 70 }, { fibre: 'polyester', sharePct: 30 }] })]
+    const wish = useWish()
+    expect(wish.wished.care).toEqual({ washC: 30, tumble: 'no', dryClean: false })
+    wish.wishFor({ care })
+    expect(wish.wished.care).toEqual(care)
   })
   it('belongs to the fabric and to the place: another has wishes of its own, and the first finds its own again', () => {
     const wish = useWish(), selection = useSelection()

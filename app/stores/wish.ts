@@ -1,5 +1,5 @@
 import type { Stiffness } from '#core/stiffness'
-import type { CareWish } from '#core/match'
+import { mildCare, type CareWish } from '#core/match'
 import { PLACES, type Place } from '#core/place'
 import { ownPlaceKey, type OwnPlace } from '#shared/schemas'
 import { useSelection } from './selection'
@@ -10,8 +10,6 @@ interface Wished {
   drapeKept: boolean
   care: CareWish
 }
-/** Until someone wishes otherwise: the place's own hand, and a mild wash. */
-const NO_WISH: Wished = { stiffness: null, drapeKept: false, care: { washC: 40, tumble: 'no', dryClean: false } }
 /** So many fabrics keep their wishes in this browser; the oldest are forgotten. */
 const MOST_KEPT = 60
 const newest = <T>(all: Record<string, T>): Record<string, T> => Object.fromEntries(Object.entries(all).slice(-MOST_KEPT))
@@ -33,7 +31,11 @@ export const useWish = defineStore('wish', () => {
   const placeKey = computed(() => jobs.fabric?.place ?? kept.value.places[boardKey.value])
   const place = computed(() => places.value.find(p => p.key === placeKey.value) ?? PLACES[0]!)
   const wishKey = computed(() => `${boardKey.value} ${place.value.key}`)
-  const here = computed(() => kept.value.wishes[wishKey.value] ?? NO_WISH)
+  /** Until someone wishes otherwise: the place's own hand, and a mild wash that the fabric stands. */
+  const noWish = computed<Wished>(() => ({
+    stiffness: null, drapeKept: false, care: mildCare(selection.fabric?.fibres.map(f => f.fibre) ?? []),
+  }))
+  const here = computed(() => kept.value.wishes[wishKey.value] ?? noWish.value)
   const wished = computed<Wished>(() => {
     const { job } = jobs
     return job ? { ...here.value, care: { washC: job.washC, tumble: job.tumble, dryClean: job.dryClean } } : here.value

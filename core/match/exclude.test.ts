@@ -1,6 +1,9 @@
 import { describe, expect, it } from 'vitest'
+import { FIBRE_KEYS } from '../materials'
 import { placeOf } from '../place'
-import { fabricGivePct, matchShelf, worstOf, supplyGivePct, washLimit, type Exclusion, type MatchQuery, type MatchSupply } from '.'
+import {
+  fabricGivePct, matchShelf, mildCare, worstOf, supplyGivePct, washLimit, type Exclusion, type MatchQuery, type MatchSupply,
+} from '.'
 
 const supply = (over: Partial<MatchSupply> = {}): MatchSupply => ({
   id: 'a', code: 'a', name: 'A', family: 'fusible', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.22,
@@ -149,4 +152,12 @@ describe('parts of a score', () => {
   it('an empty shelf place counts against it', () => {
     expect(value(query(), supply({ stockM: 0 }), 'stock')).toBeLessThan(value(query(), supply({ stockM: 3 }), 'stock'))
   })
+})
+
+it('a mild wash is as mild as the most delicate fibre asks for, and never found fault with', () => {
+  expect([mildCare(['cotton']), mildCare(['cotton', 'wool']), mildCare([])].map(c => c.washC)).toEqual([40, 30, 40])
+  for (const fibre of FIBRE_KEYS) {
+    const clashes = matchShelf(query({ care: mildCare([fibre]) }, { fibres: [{ fibre, sharePct: 100 }] }), [supply()]).clashes
+    expect(clashes.filter(c => c.why === 'fabricWash' || c.why === 'fabricTumble'), fibre).toEqual([])
+  }
 })

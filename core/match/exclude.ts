@@ -53,6 +53,10 @@ export function careStood(query: Pick<MatchQuery, 'care' | 'fabric'>): CareStood
   stood.set(query, { care: query.care, fabric: query.fabric, is })
   return is
 }
+/** A mild wash, as mild as its fibres ask for: what a garment stands until somebody wishes otherwise. Typical. */
+export const mildCare = (fibres: readonly FibreKey[]): CareWish =>
+  ({ washC: Math.min(MILD_WASH_C, ...fibres.map(k => FIBRES[k].washC)), tumble: 'no', dryClean: false })
+const MILD_WASH_C = 40
 interface CareStood { care: CareWish, washBy: FibreKey | null, tumbleBy: FibreKey | null }
 /** Of one question, which is asked of every supply of a shelf. */
 const stood = new WeakMap<object, { care: CareWish, fabric: MatchFabric, is: CareStood }>()

@@ -3,7 +3,7 @@ export * from './types'
 export { setupOf, matchShelf, refineCandidate, withRefined, type Refined } from './match'
 export { worstOf } from './score'
 export { fabricPly, supplyPly } from './layers'
-export { fabricGivePct, supplyGivePct, washLimit } from './exclude'
+export { fabricGivePct, mildCare, supplyGivePct, washLimit } from './exclude'
 
 export { heatGround, heatVerdict } from './window'
 export { whatIfs, type Change, type WhatIf } from './whatif'
