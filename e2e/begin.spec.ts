@@ -11,10 +11,11 @@ test.use({ testIdAttribute: 'data-test' })
 test.beforeAll(async () => {
   server = await startServer()
   const client = new Client({ connectionString: server.databaseUrl })
+  // Not while it is at its upkeep: each would wait for a table that the other has.
+  await server.down()
   await client.connect()
   await client.query('truncate workroom cascade')
   await client.end()
-  await server.down()
   await server.up()
 })
 test.afterAll(() => server.down())
@@ -111,10 +112,10 @@ test('from an empty database to a first recipe: four steps, by keys and by hand,
 /** A database of its own in which nobody began anything yet. */
 async function emptyServer(): Promise<Server> {
   const empty = await startServer(60), client = new Client({ connectionString: empty.databaseUrl })
+  await empty.down()
   await client.connect()
   await client.query('truncate workroom cascade')
   await client.end()
-  await empty.down()
   await empty.up()
   return empty
 }
@@ -213,6 +214,31 @@ for (const [way, isTouch] of [['keys alone', false], ['touch', true]] as const) 
     await own.down()
   })
 }
+
+test('with an empty shelf: wool is asked for a wash that it stands, and the first supply is one press away', async ({ browser }) => {
+  const own = await emptyServer(), context = await browser.newContext({ serviceWorkers: 'block' }), page = await context.newPage()
+  const begun = await page.request.post(`${own.url}/api/begin`, {
+    data: {
+      name: 'Quay lofts', units: METRIC, owner: OWNER, iron: { kind: 'household', dial: 'dots' }, pressCloths: ['muslin'], supplies: [],
+    },
+  })
+  expect(begun.ok()).toBe(true)
+  await page.goto(`${own.url}/supplies`)
+  await expect(page.getByText('No supply yet: describe the first one.')).toBeVisible({ timeout: 20_000 })
+  await page.getByRole('checkbox', { name: 'in stock' }).click()
+  await expect(page.getByText('Nothing like that on the shelf.')).toBeVisible()
+  await page.goto(`${own.url}/fabric?new=1`)
+  await page.getByLabel('What is it made of?').fill('70 wool 30 polyester')
+  await page.getByRole('button', { name: 'Save fabric' }).click()
+  await expect(page.getByText('70 % wool, 30 % polyester · worsted suiting')).toBeVisible({ timeout: 15_000 })
+  await page.keyboard.press('2')
+  const says = /^\s*No supplies yet\. Add one, or sew in self fabric\.\s*Add a supply\s*$/
+  await expect(page.getByTestId('clashes')).toHaveText(says, { timeout: 20_000 })
+  await page.getByTestId('clashes').getByRole('link', { name: 'Add a supply' }).click()
+  await expect(page.getByRole('heading', { name: 'New supply' })).toBeVisible()
+  await context.close()
+  await own.down()
+})
 
 test('begun once: whoever is second is told, the address of the first step leads to the board', async ({ page }) => {
   const again = await page.request.post(`${server.url}/api/begin`, { data: { name: 'Second', units: METRIC, owner: OWNER } })

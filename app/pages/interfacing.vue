@@ -161,7 +161,7 @@ useShortcuts({ take })
         <li v-for="c in match.clashes" :key="c.why"
           class="border-l-4 border-alert bg-paper px-3 py-1 font-semibold leading-snug text-alert">
           {{ clashSentence(c, selection.units) }}
-          <NuxtLink v-if="c.why === 'shelfEmpty'" to="/supplies" class="ml-2 underline">Supplies</NuxtLink>
+          <NuxtLink v-if="c.why === 'shelfEmpty'" to="/supplies?new=1" class="underline">Add a supply</NuxtLink>
         </li>
       </ul>
       <p v-if="problem ?? untaught ?? jobs.problem" class="slip p-4 text-lg font-semibold text-alert" role="alert">

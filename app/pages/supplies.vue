@@ -19,6 +19,7 @@ const filters = computed(() => ({
   adhesive: adhesive.value === ALL ? undefined : adhesive.value,
 }))
 const { q, page, problem, find } = usePagedSearch<Supply>('/api/supplies', filters)
+const isFiltered = computed(() => q.value.trim() !== '' || Object.values(filters.value).some(f => f !== undefined))
 const open = ref<Supply | 'new' | null>(null)
 const search = useTemplateRef<HTMLElement>('search')
 const write = (): void => { open.value = 'new' }
@@ -95,7 +96,8 @@ const doubtful = (s: Supply) => toLotReading(s)?.state === 'contradicts' || make
           </button>
         </li>
       </ul>
-      <p v-if="page && page.total === 0" class="mt-10 text-center text-xl text-muted-ink">Nothing like that on the shelf.</p>
+      <p v-if="page && page.total === 0" class="mt-10 text-center text-xl text-muted-ink">
+        {{ isFiltered ? 'Nothing like that on the shelf.' : 'No supply yet: describe the first one.' }}</p>
     </template>
   </div>
 </template>
