@@ -85,7 +85,7 @@ for (const [job, tab, ready, name] of [
 await page.goto(`${BASE}/today`)
 await page.getByRole('button', { name: 'Stewards\' shirts, twelve: Steward poplin, white' }).click()
 await page.goto(`${BASE}/irons`)
-await page.getByRole('combobox', { name: 'Speed of the stand-in' }).click()
+await page.getByRole('combobox', { name: 'Stand-in probe: how quick' }).click()
 await page.getByRole('option', { name: '200 times' }).click()
 await page.getByRole('button', { name: 'Start the probe' }).click()
 await page.waitForTimeout(3500)
