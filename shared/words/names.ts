@@ -26,5 +26,6 @@ export const DAMAGE_NAME: Record<DamageKind, string> = {
 /** A stretch of time: in seconds up to a minute and a half, then in minutes and seconds. */
 export function seconds(s: number): string {
   const whole = Math.round(s)
-  return whole < 90 ? `${whole}\u00A0s` : `${Math.floor(whole / 60)}\u00A0min ${whole % 60}\u00A0s`
+  if (whole < 90) return `${whole}\u00A0s`
+  return `${Math.floor(whole / 60)}\u00A0min${whole % 60 === 0 ? '' : ` ${whole % 60}\u00A0s`}`
 }

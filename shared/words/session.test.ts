@@ -56,7 +56,7 @@ describe('figures', () => {
     expect([clockWords(0), clockWords(65.9), clockWords(-4), clockWords(3600)]).toEqual(['0:00', '1:05', '0:00', '60:00'])
     // Never a minute of sixty seconds.
     expect([80, 89.4, 89.6, 119.4, 119.7, 125].map(s => seconds(s).replaceAll('\u00A0', ' ')))
-      .toEqual(['80 s', '89 s', '1 min 30 s', '1 min 59 s', '2 min 0 s', '2 min 5 s'])
+      .toEqual(['80 s', '89 s', '1 min 30 s', '1 min 59 s', '2 min', '2 min 5 s'])
   })
   it('positions against their bound, and what is left bare', () => {
     expect(coverageSentence({ placements: 18, tips: 0, bound: 12,
