@@ -4,15 +4,19 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
+import { failedInBrowser, failedUnits } from './lib/failed.mjs'
 import { DATA, ROOT, TSX, local, say, start } from './lib/run.mjs'
 import { ensureChromium, ensureNode, ensurePackages, ensurePostgres, ensurePrepared } from './lib/setup.mjs'
 import { startDatabase } from './lib/postgres.mjs'
 
 const began = Date.now()
 const tally = { passed: 0, failed: 0 }
-const count = (passed, failed) => {
+/** What failed, by name: said once more at the end, below all that was printed since. */
+const failures = []
+const count = (passed, failed, names = []) => {
   tally.passed += passed
   tally.failed += failed
+  failures.push(...names)
 }
 
 ensureNode()
@@ -43,7 +47,7 @@ const ended = (name, command, args, { its = env, atOnce = false } = {}) => new P
 /** A step without tests of its own counts as one. */
 const step = (name, command, ...args) => ({
   name,
-  run: async () => (await ended(name, command, args) === 0 ? count(1, 0) : count(0, 1)),
+  run: async () => (await ended(name, command, args) === 0 ? count(1, 0) : count(0, 1, [name])),
 })
 /** The unit tests of one project, counted from their own report. */
 const units = project => ({
@@ -54,8 +58,10 @@ const units = project => ({
     const status = await ended(`unit tests, ${project}`, local('vitest'), [
       'run', '--project', project, '--maxWorkers=1', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`,
     ])
-    const { numPassedTests = 0, numFailedTests = 0 } = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : {}
-    count(numPassedTests, numFailedTests || (status === 0 ? 0 : 1))
+    const read = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : {}
+    const failed = failedUnits(read, ROOT)
+    const names = failed.length > 0 || status === 0 ? failed : [`unit tests, ${project}`]
+    count(read.numPassedTests ?? 0, read.numFailedTests || (status === 0 ? 0 : 1), names)
   },
 })
 
@@ -68,7 +74,7 @@ const demonstration = {
     const migrated = await ended('migrations, there and back', local('tsx'), [...TSX, 'scripts/migrate.ts', '--there-and-back'],
       { its: withDatabase })
     const seeded = migrated === 0 ? await ended('demonstration', local('tsx'), [...TSX, 'scripts/seed.ts'], { its: withDatabase }) : 1
-    if (seeded !== 0) count(0, 1)
+    if (seeded !== 0) count(0, 1, ['migrations and demonstration'])
   },
 }
 /** Those in headless Chromium, three at a time. */
@@ -78,9 +84,10 @@ const endToEnd = {
     rmSync(report, { force: true })
     const e2eEnv = { ...withDatabase, PLAYWRIGHT_JSON_OUTPUT_NAME: report }
     const status = await ended('end-to-end', local('playwright'), ['test', '--reporter=list,json'], { its: e2eEnv, atOnce: true })
-    const none = { expected: 0, flaky: 0, unexpected: 1 }
-    const { expected, flaky, unexpected } = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')).stats : none
-    count(expected + flaky, unexpected || (status === 0 ? 0 : 1))
+    const none = { stats: { expected: 0, flaky: 0, unexpected: 1 }, suites: [] }
+    const read = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : none
+    const { expected, flaky, unexpected } = read.stats, failed = failedInBrowser(read)
+    count(expected + flaky, unexpected || (status === 0 ? 0 : 1), failed.length > 0 || status === 0 ? failed : ['end-to-end'])
     if (flaky) say(`${flaky} passed on the second try only: named as flaky above`)
   },
 }
@@ -120,5 +127,6 @@ try {
 rmSync(join(ROOT, 'test-results'), { recursive: true, force: true })
 
 console.log(`\nin ${((Date.now() - began) / 1000).toFixed(0)} s`)
+for (const name of failures) console.log(`failed: ${name}`)
 console.log(`${tally.passed} passed, ${tally.failed} failed`)
 process.exit(tally.failed === 0 ? 0 : 1)

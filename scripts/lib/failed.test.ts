@@ -1,0 +1,35 @@
+import { describe, expect, it } from 'vitest'
+import { failedInBrowser, failedUnits } from './failed.mjs'
+
+describe('what failed, said at the end of all tests', () => {
+  it('names each failed unit test by file and title, with the first line of why', () => {
+    const report = {
+      testResults: [
+        { name: '/there/core/a.test.ts', status: 'failed', message: '', assertionResults: [
+          { status: 'passed', fullName: 'a sum', failureMessages: [] },
+          { status: 'failed', fullName: ' a product', failureMessages: ['\u001b[31mAssertionError: 7\u001b[39m\n  at line 3'] },
+        ] },
+        { name: '/there/core/b.test.ts', status: 'passed', message: '', assertionResults: [] },
+      ],
+    }
+    expect(failedUnits(report, '/there')).toEqual(['core/a.test.ts: a product (AssertionError: 7)'])
+  })
+
+  it('names a file that could not be read at all', () => {
+    const report = { testResults: [{ name: '/there/c.test.ts', status: 'failed', message: 'SyntaxError\nmore', assertionResults: [] }] }
+    expect(failedUnits(report, '/there')).toEqual(['c.test.ts: the whole file (SyntaxError)'])
+    expect(failedUnits({}, '/there')).toEqual([])
+  })
+
+  it('names each failed end-to-end test, however deep it stands, by its last try', () => {
+    const spec = (title: string, status: string, ...messages: string[]) => ({
+      file: 'cut.spec.ts', title, tests: [{ status, results: messages.map(message => ({ error: { message } })) }],
+    })
+    const report = {
+      suites: [{ specs: [spec('passes', 'expected')], suites: [{ specs: [spec('fails', 'unexpected', 'first', 'Timeout\nCall log')] }] }],
+      errors: [{ message: 'no server' }],
+    }
+    expect(failedInBrowser(report)).toEqual(['cut.spec.ts: fails (Timeout)', 'end-to-end: outside of all tests (no server)'])
+    expect(failedInBrowser({})).toEqual([])
+  })
+})
