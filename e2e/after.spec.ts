@@ -6,10 +6,11 @@ import type { CareLog, Due, Job, Makings, Page as Listed, RescuePast, PressSessi
 import { looked } from './looking'
 import { sheetsOf } from './paper'
 import { ownBoard } from './board'
+import { pressOn } from './press'
 
 const server = ownBoard()
 test.use({ testIdAttribute: 'data-test' })
-const { get, fabric, supply, openJob, sessionOf, pressUntil } = server
+const { get, fabric, supply, openJob, sessionOf, beginSession } = server
 
 const jobNamed = async (page: Page, name: string): Promise<Job> => {
   for (const done of [false, true]) {
@@ -170,7 +171,9 @@ test('a bubbled front: what is seen, one question, the remedy, pressed in its se
   await looked(page, 'the pressing plan')
   // Only the remedy is pressed: the rest of the blazer has its own swatches.
   const lifted = (r: PressSession) => r.events.some(e => e.kind === 'lift' && r.operations.some(o => o.id === e.op && o.kind === 'remedy'))
-  await pressUntil(page, async (_, i) => i % 8 === 7 && lifted(await sessionOf(page, job.id)))
+  await beginSession(page)
+  await page.keyboard.press('d')
+  await pressOn(page, async () => lifted(await sessionOf(page, job.id)))
   const session = await sessionOf(page, job.id), remedy = session.operations.find(o => o.kind === 'remedy')!
   expect(remedy.recipe!.holdS).toBeGreaterThan(2)
   expect(session.events.some(e => e.op === remedy.id && e.kind === 'lift')).toBe(true)

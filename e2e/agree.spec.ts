@@ -42,6 +42,9 @@ test('one job: comparison, swatch, plan, session and care card say the same', as
   await page.keyboard.press('2')
   const row = page.getByTestId('candidate').filter({ hasText: 'Placket lawn' }).first()
   await expect(row).toContainText(`${swatch.holdS} s`, { timeout: 40_000 })
+  // Its seconds are said twice on this bench: with one source.
+  const [source] = await page.getByRole('row', { name: /^seconds/ }).locator('.source').allTextContents()
+  await expect(page.getByRole('region', { name: 'Compared' }).locator('.slip .source').first()).toHaveText(source!)
   await beginSession(page)
   await expect.poll(async () => (await get<object[]>(page, `/api/jobs/${job.id}/sessions`)).length, { timeout: 20_000 }).toBe(1)
   const [op] = (await sessionOf(page, job.id)).operations.filter(o => o.kind === 'fuse')

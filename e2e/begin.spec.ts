@@ -107,6 +107,20 @@ test('from an empty database to a first recipe: four steps, by keys and by hand,
   await expect(page.getByRole('heading', { name: 'Quay cotton' })).toBeVisible({ timeout: 15_000 })
   await toSwatch(page)
   await expect(page.getByTestId('recipe')).toContainText(/· \d+ s/, { timeout: 30_000 })
+  // Its name can be changed later; none at all is refused, and what was there stays kept.
+  await page.locator('nav[aria-label=Drawers] a[href="/rules"]').click()
+  const name = page.getByRole('textbox', { name: 'Name' }), called = async () => (await get<Workroom>(page, '/api/workroom')).name
+  await expect(name).toHaveValue('Quay lofts')
+  await name.fill(' ')
+  await name.press('Enter')
+  await expect(page.getByRole('alert')).toContainText('Name')
+  expect(await called()).toBe('Quay lofts')
+  await name.fill('Quay & Daughters')
+  await name.press('Enter')
+  await expect.poll(called).toBe('Quay & Daughters')
+  await expect(page.getByRole('alert')).toHaveCount(0)
+  await page.reload()
+  await expect(name).toHaveValue('Quay & Daughters')
 })
 
 /** A database of its own in which nobody began anything yet. */

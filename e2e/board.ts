@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import type { Fabric, Job, Page as Listed, PressSession, SessionHead, Supply } from '#shared/schemas'
-import { toDrawer } from './press'
+import { pressOn, toDrawer } from './press'
 import { startServer, type Server } from './server'
 
 /** A server of its own for a file of swatches, with a fast clock; and ways about its board. */
@@ -38,30 +38,16 @@ export function ownBoard(clockRate = 60) {
     const [head] = await get<SessionHead[]>(page, `/api/jobs/${jobId}/sessions`)
     return get<PressSession>(page, `/api/sessions/${head!.id}`)
   }
-  /** What stands in hand at the board is done by keys, until it says so. */
-  async function pressUntil(page: Page, until: (words: string, i: number) => boolean | Promise<boolean>): Promise<void> {
-    await beginSession(page)
-    await page.keyboard.press('d')
-    // What is shown is looked at in the page itself: a question a step, not three.
-    const look = () => page.evaluate(() => [
-      document.querySelector('[data-test=now]')?.textContent ?? '', document.querySelector('[data-test=edge]') === null ? '' : 'edge',
-    ] as const)
-    for (let i = 0; i < 1500; i++) {
-      const [words, edge] = await look()
-      if (await until(words, i)) return
-      if (edge) await page.keyboard.press('h')
-      else if (/^(Set down|Lift|Turn it|Warm|Peel|Stitch|Lay)/.test(words)) await page.keyboard.press('Space')
-      await page.waitForTimeout(50)
-    }
-  }
   /** Plans, begins and presses the whole of a job by keys; every edge holds. @param edges how many are tried at the least */
   async function pressAll(page: Page, job: Job, edges = 1): Promise<PressSession> {
     const now = page.getByTestId('now')
-    await pressUntil(page, words => /All pressed/.test(words))
+    await beginSession(page)
+    await page.keyboard.press('d')
+    await pressOn(page, /All pressed/)
     await expect(now).toContainText('All pressed')
     const tried = async () => (await sessionOf(page, job.id)).events.filter(e => e.kind === 'edge').length
     await expect.poll(tried, { timeout: 15_000 }).toBeGreaterThanOrEqual(edges)
     return sessionOf(page, job.id)
   }
-  return { get url() { return server.url }, get, fabric, supply, jobOf, openJob, beginSession, sessionOf, pressAll, pressUntil }
+  return { get url() { return server.url }, get, fabric, supply, jobOf, openJob, beginSession, sessionOf, pressAll }
 }

@@ -46,6 +46,50 @@ export async function warmIron(page: Page): Promise<void> {
   await expect(page.getByRole('status').filter({ hasText: ': ready' })).toBeVisible({ timeout: 30_000 })
 }
 
+/** What a session shows at a moment; empty where it shows no such thing. */
+export interface Shown { words: string, piece: string, edge: string }
+/** What only Space takes further. */
+const BY_SPACE = /^(Set down|Warm the fabric|Lift|Lay|Turn it|Peel|Sew|Stitch|Fingers)/
+/**
+ * What a session shows, as soon as it is something else than it was: the page looks by itself, from picture to picture.
+ * @param old what it showed before
+ * @param longestMs looks no longer than this; then what is there is the answer
+ */
+const somethingElse = (page: Page, old: Shown | null, longestMs: number) => page.evaluate(([was, forMs]) => new Promise<Shown>((done) => {
+  const read = (name: string) => document.querySelector(`[data-test=${name}]`)?.textContent ?? ''
+  const from = performance.now()
+  const look = (): void => {
+    const shown = { words: read('now'), piece: read('piece'), edge: read('edge') }
+    const isOther = !was || shown.words !== was.words || shown.piece !== was.piece || shown.edge !== was.edge
+    if (isOther || performance.now() - from > forMs) done(shown)
+    else requestAnimationFrame(look)
+  }
+  look()
+}), [old, longestMs] as const)
+/**
+ * Presses what is in hand with Space until the session shows what is waited for.
+ * @param atEdge what is done where an edge is to be tried: it holds; null where edges wait
+ * @throws where nothing comes of a press in 30 s, or what is waited for never comes
+ */
+export async function pressOn(
+  page: Page, until: RegExp | ((shown: Shown) => boolean | Promise<boolean>), atEdge: ((edge: string) => Promise<void>) | null
+    = () => page.keyboard.press('h'),
+): Promise<void> {
+  let shown = await somethingElse(page, null, 0)
+  const over = Date.now() + 120_000
+  while (Date.now() < over) {
+    if (await (until instanceof RegExp ? until.test(shown.words) : until(shown))) return
+    const isEdge = atEdge !== null && shown.edge !== '', isDue = isEdge || BY_SPACE.test(shown.words)
+    if (isEdge) await atEdge(shown.edge)
+    else if (isDue) await page.locator('body').press('Space')
+    const now = await somethingElse(page, shown, isDue ? 30_000 : 400)
+    if (isDue && now.words === shown.words && now.piece === shown.piece && now.edge === shown.edge)
+      throw new Error(`nothing came of a press at "${shown.words}${isEdge ? ` ${shown.edge}` : ''}"`)
+    shown = now
+  }
+  throw new Error(`never came to ${until}: "${shown.words}" on ${shown.piece}`)
+}
+
 export const cold = (page: Page) => page.getByRole('heading', { name: 'Cold? Try an edge.' })
 
 /** One press of the key at every order, with Space alone, to the judging. */

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { expect, test, type Page } from '@playwright/test'
 import type { Job, Making, Makings, Page as Listed } from '#shared/schemas'
 import { ownBoard } from './board'
+import { pressOn } from './press'
 import { looked } from './looking'
 
 const server = ownBoard()
@@ -14,18 +15,6 @@ async function toSeams(page: Page, key: string): Promise<void> {
   await page.keyboard.press(key)
 }
 const makingsOf = (page: Page, job: Job) => get<Makings>(page, `/api/jobs/${job.id}/makings`)
-const now = (page: Page) => page.getByTestId('now')
-/** Presses whatever is there with Space until something else stands there. */
-async function pressUntil(page: Page, until: RegExp): Promise<void> {
-  for (let i = 0; i < 400; i++) {
-    const words = (await now(page).textContent()) ?? ''
-    if (until.test(words)) return
-    if (/^(Set down|Lift|Turn it|Fingers)/.test(words)) await page.locator('body').press('Space')
-    await page.waitForTimeout(40)
-  }
-  throw new Error(`never came to ${until}`)
-}
-
 test('a seam detail on any fabric: the sentence, two of three, the ring; into the job, pressed in its session', async ({ page }) => {
   const job = await jobOf(page, 'Watch coat seams', ['TW-14'])
   await openJob(page, job.name)
@@ -53,7 +42,7 @@ test('a seam detail on any fabric: the sentence, two of three, the ring; into th
   await expect.poll(async () => (await makingsOf(page, job)).makings.map(m => m.spec.kind)).toEqual(['seamDetail'])
   await beginSession(page)
   await page.keyboard.press('d')
-  await pressUntil(page, /Wait: it is cooling|Try the edges|All pressed/)
+  await pressOn(page, /Wait: it is cooling|Try the edges|All pressed/, null)
   const lifts = async () => (await sessionOf(page, job.id)).events.filter(e => e.kind === 'lift').length
   await expect.poll(lifts, { timeout: 15_000 }).toBeGreaterThan(3)
   const session = await sessionOf(page, job.id)
@@ -162,7 +151,7 @@ test('a hem on a lined dress is pressed by keys, its lining held clear; poly-cot
   await looked(page, 'the hem')
   await beginSession(page)
   await page.keyboard.press('d')
-  await pressUntil(page, /Wait: it is cooling|Try the edges|try its edge/)
+  await pressOn(page, /Wait: it is cooling|Try the edges|try its edge/, null)
   await expect(page.getByTestId('edge')).toBeVisible({ timeout: 60_000 })
   await page.keyboard.press('h')
   await expect.poll(async () => (await sessionOf(page, job!.id)).events.filter(e => e.kind === 'edge').map(e => e.edge),

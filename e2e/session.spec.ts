@@ -3,11 +3,12 @@ import { expect, test, type Browser, type Page } from '@playwright/test'
 import { blockOf, usualMeasures } from '#core/cut'
 import type { Fabric, Cutting, Iron, Job, JobPiece, Page as Listed, PressSession, Swatch } from '#shared/schemas'
 import { ownBoard } from './board'
+import { pressOn } from './press'
 import { looked } from './looking'
 
 const server = ownBoard()
 test.use({ testIdAttribute: 'data-test' })
-const { get, fabric, supply, openJob, sessionOf } = server
+const { get, fabric, supply, openJob, beginSession, sessionOf } = server
 
 type Drawn = [name: string, block: string, measures: Record<string, number>, count?: number]
 /** A job of its own, of one cloth and its interfacing, with pieces drawn. */
@@ -37,13 +38,9 @@ async function toPress(page: Page): Promise<void> {
   await page.keyboard.press('5')
   await expect(page.getByRole('tab', { name: /Positions/ })).toBeVisible({ timeout: 20_000 })
 }
-/** From the order to the session, by keys. */
+/** From the order to the session, by keys; its beginning has reached the server. */
 async function begin(page: Page): Promise<void> {
-  await toPress(page)
-  await page.keyboard.press('l')
-  await expect(page.getByRole('button', { name: /Begin session/ })).toBeEnabled({ timeout: 40_000 })
-  await page.keyboard.press('Enter')
-  await expect(page.getByTestId('session')).toBeVisible()
+  await beginSession(page)
   await sent(page)
 }
 const now = (page: Page) => page.getByTestId('now')
@@ -53,30 +50,12 @@ async function warm(page: Page): Promise<void> {
   await page.keyboard.press('d')
   await expect(page.getByText(/, ready/).first()).toBeVisible({ timeout: 30_000 })
 }
-/** Goes on with Space until something stands there that only Space changes: a hold may be over before it was looked at. */
-async function goOn(page: Page, until: RegExp): Promise<void> {
-  for (let i = 0; i < 80; i++) {
-    const words = (await now(page).textContent()) ?? ''
-    if (until.test(words)) return
-    if (/^(Set down|Warm the fabric|Lift|Lay the|Turn it|Peel|Sew)/.test(words)) {
-      await space(page)
-      await expect(now(page)).not.toHaveText(words, { timeout: 20_000 })
-    } else await page.waitForTimeout(60)
-  }
-  throw new Error(`never came to ${until}`)
-}
+/** Goes on with Space until this stands there; edges wait. */
+const goOn = (page: Page, until: RegExp) => pressOn(page, until, null)
 /** Goes on with Space until another piece is in hand. */
 async function finish(page: Page): Promise<void> {
   const piece = await page.getByTestId('piece').textContent()
-  for (let i = 0; i < 200 && (await page.getByTestId('piece').textContent()) === piece; i++) {
-    const words = (await now(page).textContent())!
-    if (/^(Set down|Warm the fabric|Lift|Lay the|Turn it|Peel)/.test(words)) {
-      await space(page)
-      const stands = async () => `${await page.getByTestId('piece').textContent()} ${await now(page).textContent()}`
-      await expect.poll(stands, { timeout: 20_000 }).not.toBe(`${piece} ${words}`)
-    } else await page.waitForTimeout(40)
-  }
-  await expect(page.getByTestId('piece')).not.toHaveText(piece!)
+  await pressOn(page, shown => shown.piece !== piece, null)
 }
 /** Every event of this board has reached the server. */
 const sent = (page: Page) => expect(page.getByTestId('waiting')).toBeHidden({ timeout: 20_000 })
@@ -144,19 +123,12 @@ test('three pieces by keys alone: a place missed and pressed again, one set asid
     await expect(page.getByRole('list', { name: 'Next' })).toContainText('set aside')
 
     // All the others to the end; what is cold has its edge tried.
-    for (let i = 0; i < 600 && !/All pressed/.test((await now(page).textContent())!); i++) {
-      const words = (await now(page).textContent())!
-      if (await page.getByTestId('edge').isVisible()) {
-        const name = (await page.getByTestId('edge').textContent())!
-        if (/Flap/.test(name) && !(await sessionOf(page, job.id)).events.some(e => e.edge === 'lifts')) {
-          await page.keyboard.press('1')
-          await page.keyboard.press('e')
-        } else await page.keyboard.press('h')
-        await expect(page.getByTestId('edge').filter({ hasText: name })).toBeHidden()
-      } else if (/^(Set down|Warm the fabric|Lay|Turn)/.test(words)) await goOn(page, /^(Hold|Warm it|Lift)/)
-      else if (/^(Hold|Warm it|Lift)/.test(words)) await goOn(page, /^(Set down|Warm the fabric|Lay|Turn|Wait|Try|All)/)
-      else await page.waitForTimeout(200)
-    }
+    await pressOn(page, /All pressed/, async (edge) => {
+      if (/Flap/.test(edge) && !(await sessionOf(page, job.id)).events.some(e => e.edge === 'lifts')) {
+        await page.keyboard.press('1')
+        await page.keyboard.press('e')
+      } else await page.keyboard.press('h')
+    })
     await expect(now(page)).toHaveText('All pressed')
     await expect(page.getByTestId('progress')).toContainText(`${session.operations.length} of ${session.operations.length} done`)
     await sent(page)

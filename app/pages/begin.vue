@@ -88,7 +88,7 @@ const shelf = STARTER_KEYS.map((key, i) => ({ key, supply: starterSupply(key, i 
             <Choices v-model="system" :options="SYSTEMS" label="Units" class="mt-1 grid grid-cols-2 gap-3" shape="min-h-20 px-4 text-left">
               <template #default="{ option }"><b class="block text-xl">{{ option.name }}</b>{{ option.shown }}</template>
             </Choices>
-            <p class="mt-2 text-sm text-muted-ink">Units, words and currency can be changed under House rules at any time.</p>
+            <p class="mt-2 text-sm text-muted-ink">Name, units, words and currency can be changed under House rules at any time.</p>
           </div>
         </div>
         <svg viewBox="0 0 420 260" class="w-full self-start" role="img" aria-label="A measuring tape in millimetres and inches">

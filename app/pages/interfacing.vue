@@ -95,13 +95,8 @@ const wants = computed(() => {
   const give = { stay: 'the give stays', stop: 'no give', any: '' }[wish.place.give]
   return [stiffness === 'keep' ? 'the drape of the fabric' : STIFFNESS_NAME[stiffness], give].filter(Boolean).join('; ')
 })
-/** Where the recipe's seconds come from: a proof, an own lesson, the sheet of the lot, or the model with typical values. */
-const recipeFrom = computed(() => {
-  const glued = lead.value?.supplies.find(s => s.adhesive)
-  if (lead.value?.isTested) return 'tested' as const
-  if (glued && taught.value[glued.id]) return 'measured' as const
-  return glued?.sheet && glued.sheet.soleC !== null && glued.sheet.holdS !== null ? 'maker' as const : 'estimate' as const
-})
+/** Where the recipe's seconds come from: the same as in the table beside it. */
+const recipeFrom = computed(() => lead.value?.parts.find(p => p.key === 'seconds')?.origin ?? 'estimate')
 const fused = computed(() => lead.value && lead.value.reachC !== null)
 
 function take(): void {

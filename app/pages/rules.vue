@@ -19,7 +19,7 @@ const currencyItems = computed(() => {
   return CURRENCIES.map(code => ({ label: `${code} · ${names.of(code)}`, value: code }))
 })
 
-async function save(change: Partial<Pick<Workroom, 'rules' | 'units'>>): Promise<void> {
+async function save(change: Partial<Pick<Workroom, 'name' | 'rules' | 'units'>>): Promise<void> {
   const w = library.workroom!
   try {
     library.workroom = await $fetch<Workroom>('/api/workroom', {
@@ -32,6 +32,10 @@ async function save(change: Partial<Pick<Workroom, 'rules' | 'units'>>): Promise
     if (p.status === 409 && p.current) library.workroom = p.current as Workroom
   }
 }
+/** Its name as it is being written; what cannot be kept stays in the box, with the reason above. */
+const name = ref('')
+watch(() => library.workroom?.name, (kept) => { name.value = kept ?? '' }, { immediate: true })
+const rename = (): void => { if (name.value.trim() !== library.workroom?.name) void save({ name: name.value }) }
 const rules = RULE_KEYS.map(key => ({ key, ...RULES[key] as Rule }))
 const choose = (key: keyof Rules, value: string) => save({ rules: { ...library.workroom!.rules, [key]: value } as Rules })
 const unit = (key: keyof Workroom['units'], value: string) =>
@@ -40,11 +44,16 @@ const unit = (key: keyof Workroom['units'], value: string) =>
 
 <template>
   <div v-if="library.workroom" class="mx-auto max-w-5xl p-5">
-    <h1 class="text-2xl font-semibold">House rules of the {{ library.workroom.name }}</h1>
+    <h1 class="text-2xl font-semibold">House rules</h1>
     <p class="text-lg text-muted-ink">Where good workers disagree, the workroom chooses once.</p>
     <p v-if="problem" class="mt-2 font-semibold text-alert" role="alert">{{ problem }}</p>
     <MayOnly may="manage">
       <dl class="mt-3">
+        <div class="grid grid-cols-[260px_1fr] gap-4 max-[640px]:grid-cols-1 max-[640px]:gap-2 border-t border-dashed border-seam py-3">
+          <dt><span class="ticket text-lg font-semibold">Name</span>
+            <span class="block text-sm text-muted-ink">Stands on care cards and press sheets.</span></dt>
+          <dd><UInput v-model="name" size="xl" maxlength="80" class="w-full max-w-md" aria-label="Name" @change="rename" /></dd>
+        </div>
         <div v-for="(choices, key) in UNITS" :key="key" class="grid grid-cols-[260px_1fr] gap-4 max-[640px]:grid-cols-1 max-[640px]:gap-2
           border-t border-dashed border-seam py-3">
           <dt class="ticket text-lg font-semibold">{{ UNIT_NAME[key] }}</dt>

@@ -18,8 +18,7 @@ const filters = computed(() => ({
   family: family.value === ALL ? undefined : family.value, stocked: stocked.value || undefined, gives: gives.value || undefined,
   adhesive: adhesive.value === ALL ? undefined : adhesive.value,
 }))
-const { q, page, problem, find } = usePagedSearch<Supply>('/api/supplies', filters)
-const isFiltered = computed(() => q.value.trim() !== '' || Object.values(filters.value).some(f => f !== undefined))
+const { q, page, problem, isFiltered, find } = usePagedSearch<Supply>('/api/supplies', filters)
 const open = ref<Supply | 'new' | null>(null)
 const search = useTemplateRef<HTMLElement>('search')
 const write = (): void => { open.value = 'new' }

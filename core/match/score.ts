@@ -62,10 +62,10 @@ function inPlace(ratio: number): number {
 }
 /** A band or stand that is to be firm may be so many times as heavy as elsewhere. */
 export const FIRM_HEAVIER = 1.5
-/** A bag or mat wants structure, whatever it weighs. */
 /** Is it to be firm or stiffer, by the place or by a wish? */
 export const isFirm = ({ stiffness, place }: Pick<MatchQuery, 'stiffness' | 'place'>): boolean =>
   ['firm', 'rigid'].includes(stiffness ?? place.stiffness)
+/** A bag or mat wants structure, whatever it weighs. */
 export const isStructural = (place: MatchQuery['place']): boolean => place.families.includes('foam')
 
 /** What heat would do to a fabric of unknown fibre is not known: no window of it counts for much. */

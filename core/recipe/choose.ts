@@ -1,5 +1,5 @@
 import { SPARE_METHODS, USUAL_HABITS, USUAL_METHODS, type HouseHabits, type Method, type PressSetup, type Way } from './recipe'
-import { searchMethod, type MethodAnswer, type SearchOptions } from './search'
+import { draftMethod, searchMethod, type Drafted, type MethodAnswer, type SearchOptions } from './search'
 import { asMakerSays } from './sheet'
 
 /** A way as the choice sees it. */
@@ -18,6 +18,9 @@ interface ChoiceRules {
   moisture: HouseHabits['moisture']
 }
 
+/** Of the moisture that the house holds to, if any. */
+const isOfSchool = (method: Method, moisture: HouseHabits['moisture']): boolean =>
+  moisture === 'widest' || (moisture === 'dry') === (method === 'dry')
 const isSpare = (w: Pick<Choosable, 'way'>) => (SPARE_METHODS as readonly Way[]).includes(w.way)
 
 /** Without the spare methods, unless they are all there are. */
@@ -37,8 +40,8 @@ export function chooseWay(ways: readonly Choosable[], { wanted, proved, moisture
   const asked = works.find(w => w.way === wanted)
   if (asked) return asked.way
   if (proved) return proved
-  const isOfSchool = (w: Choosable) => moisture === 'widest' || (moisture === 'dry') === (w.method === 'dry')
-  const usual = usualFirst(works), liked = usual.some(isOfSchool) ? usual.filter(isOfSchool) : usual
+  const usual = usualFirst(works), ofSchool = usual.filter(w => isOfSchool(w.method, moisture))
+  const liked = ofSchool.length > 0 ? ofSchool : usual
   if (liked.some(w => w.way === 'sheet')) return 'sheet'
   const best = [...liked].sort((a, b) => b.score - a.score)[0]
   const own = liked.find(w => w.way === ways.find(s => s.way === 'sheet')?.method)
@@ -60,20 +63,32 @@ export function sideBySide<A extends Choosable>(ways: readonly A[], chosen: Way 
   return [...usual.filter(w => !isOut(w)), ...guests.slice(0, places)]
 }
 
-/** Every way of pressing on a setup, and the one that leads there. */
+/** The way of pressing that leads on a setup, and those that were looked at to say so. */
 interface Chosen { answers: MethodAnswer[], leads: MethodAnswer | null }
 
 /**
- * The recipe of a setup, wherever one is asked for: every way worked out with what was learned, and the one that leads. Null where none
- * works: the answers say why.
+ * The recipe of a setup, wherever one is asked for: the ways worked out with what was learned, and the one that leads. Null where none
+ * works: the answers, of every way then, say why. What could not lead, whatever its exact runs come to, is not run.
  */
 export function chooseRecipe(setup: PressSetup, options: SearchOptions = {}): Chosen {
-  const sheet = asMakerSays(setup, options)
-  const answers = [...(sheet ? [sheet] : []), ...(options.methods ?? USUAL_METHODS).map(m => searchMethod(setup, m, options))]
+  const sheet = asMakerSays(setup, options), { moisture } = setup.habits ?? USUAL_HABITS
+  const ofSchool = (method: Method) => isOfSchool(method, moisture)
+  if (sheet?.found && ofSchool(sheet.method)) return { answers: [sheet], leads: sheet }
+  const methods = options.methods ?? USUAL_METHODS
+  const answered = new Map<Method, MethodAnswer>()
+  const works = () => [...answered.values()].filter(a => a.found)
+  /** The sheet's own moisture leads unless another is clearly better, and the best leads the others. */
+  const wanted = () => Math.max(-Infinity, ...works().map(a => a.found!.score + (a.method === sheet?.method ? CLEARLY : 0)))
+  const draft = (of: readonly Method[]) => of.map(m => draftMethod(setup, m, options))
+  const promising = (a: Drafted, b: Drafted) => Number(b.method === sheet?.method) - Number(a.method === sheet?.method) || b.most - a.most
+  for (const group of [methods.filter(ofSchool), methods.filter(m => !ofSchool(m))]) {
+    if (works().length > 0) break
+    for (const drafted of draft(group).sort(promising))
+      if (works().length === 0 || drafted.most >= wanted()) answered.set(drafted.method, drafted.answer())
+  }
+  const answers = [...(sheet ? [sheet] : []), ...methods.flatMap(m => answered.get(m) ?? [])]
   if (!options.methods && answers.every(a => a.blocked)) answers.push(...SPARE_METHODS.map(m => searchMethod(setup, m, options)))
-  const way = chooseWay(answers.map(a => choosableOf(a, a.found?.score ?? -Infinity)), {
-    wanted: null, proved: null, moisture: (setup.habits ?? USUAL_HABITS).moisture,
-  })
+  const way = chooseWay(answers.map(a => choosableOf(a, a.found?.score ?? -Infinity)), { wanted: null, proved: null, moisture })
   return { answers, leads: answers.find(a => a.way === way && a.found) ?? null }
 }
 

@@ -78,25 +78,56 @@ export function searchRecipes(setup: PressSetup, options: SearchOptions = {}): M
 export const bestOf = (answers: MethodAnswer[]): MethodAnswer | null =>
   answers.reduce<MethodAnswer | null>((best, a) => a.found && (!best?.found || a.found.score > best.found.score) ? a : best, null)
 
-export function searchMethod(setup: PressSetup, method: Method, options: SearchOptions = {}): MethodAnswer {
+/** The best recipe of one method on this setup, or why there is none. Deterministic. */
+export const searchMethod = (setup: PressSetup, method: Method, options: SearchOptions = {}): MethodAnswer =>
+  draftMethod(setup, method, options).answer()
+
+/** What a method may come to, before its exact runs. */
+export interface Drafted {
+  method: Method
+  /** Its score comes to no more than this; -Infinity where it has no recipe. */
+  most: number
+  /** By exact runs. */
+  answer: () => MethodAnswer
+}
+
+/** One method on this setup as far as the coarse grid shows it; its exact runs are made when its answer is asked for. */
+export function draftMethod(setup: PressSetup, method: Method, options: SearchOptions = {}): Drafted {
   const limit = fabricLimit(setup.fabric, setup.blendRule, setup.evidence)
   const nothing = { way: method, method, found: null, runnerUp: null, attempt: null }
   const bar = barOf(method, setup, limit, options.soleOffsetC)
-  if (bar) return { ...nothing, blocked: bar }
+  if (bar) return { method, most: -Infinity, answer: () => ({ ...nothing, blocked: bar }) }
 
   const maxHoldS = longestHoldS(setup, limit)
   const { drafts, nearest } = draftsOf(setup, method, limit, maxHoldS, options)
-  drafts.sort((a, b) => b.score - a.score)
+  drafts.sort((x, y) => y.score - x.score)
+  const most = Math.max(-Infinity, ...drafts.slice(0, CANDIDATES).map(draft => mostOf(setup, draft)))
+  return { method, most, answer: () => exactAnswer(setup, nothing, { drafts, nearest, maxHoldS }, options) }
+}
+
+/** More than this a draft's score cannot come to, whatever its exact run finds: no harm, and all the room that its seconds leave. */
+function mostOf(setup: PressSetup, { recipe, margins: { lessS, moreS } }: Draft): number {
+  const evenS = (lessS + moreS) / 2, room = { lessS: evenS, moreS: evenS, coolerC: MARGIN_REACH_C, hotterC: MARGIN_REACH_C }
+  // For more room it may be held for less.
+  const lessByS = recipe.touches === undefined ? Math.max(0, Math.floor((lessS - LEAST_SPARE_S) / 2)) : 0
+  return totalOf(scoreParts(setup, heldFor(recipe, recipe.holdS - lessByS), room, 0))
+}
+
+/** The drafts of a method, the best first, and what was nearest where there are none. */
+interface Drawn { drafts: Draft[], nearest: Short | null, maxHoldS: number }
+function exactAnswer(
+  setup: PressSetup, nothing: Omit<MethodAnswer, 'blocked'>, { drafts, nearest, maxHoldS }: Drawn, options: SearchOptions,
+): MethodAnswer {
   // The search runs on a coarse grid; the exact run has the last word.
   let thin: { found: Found, blocked: Blocked } | null = null
   for (const draft of drafts.slice(0, CANDIDATES)) {
-    let found = finish(setup, draft, options)
-    if (found.outcome.bond.final < 1 || found.outcome.harm > 1) continue
+    let found = holding(setup, draft, options)
+    if (!found) continue
     let little = littleRoom(setup, found)
     const moved = little && withMoreRoom(found, maxHoldS)
     if (moved) {
-      const again = finish(setup, moved, options)
-      if (again.outcome.bond.final >= 1 && again.outcome.harm <= 1 && !littleRoom(setup, again)) [found, little] = [again, null]
+      const again = holding(setup, moved, options)
+      if (again && !littleRoom(setup, again)) [found, little] = [again, null]
     }
     if (little) {
       thin ??= { found, blocked: little }
@@ -109,6 +140,12 @@ export function searchMethod(setup: PressSetup, method: Method, options: SearchO
   if (thin) return { ...nothing, attempt: thin.found, blocked: thin.blocked }
   const attempt = nearest ? { recipe: nearest.recipe, outcome: evaluate(setup, nearest.recipe, options) } : null
   return { ...nothing, blocked: nearest?.blocked() ?? { why: 'noSettings' }, attempt }
+}
+
+/** A draft whose exact run bonds and does not hurt, with its room; null where it does not: nobody asks for its room then. */
+function holding(setup: PressSetup, { recipe, margins }: Omit<Draft, 'score'>, options: SearchOptions): Found | null {
+  const exact = exactRun(setup, recipe, options)
+  return exact.outcome.bond.final < 1 || exact.outcome.harm > 1 ? null : withRoom(setup, exact, margins, options)
 }
 
 /** Longest single hold of a recipe, s: what the fabric may be touched for, and by hand what a person bears. */
@@ -262,17 +299,23 @@ function isBySheet(draft: Recipe, sheet: MakerRecipe | null, setup: PressSetup, 
 /** About how much of its logarithm a bond loses, and a harm gains, for each °C: where a margin is looked for first. */
 const LOST_PER_C = 0.045, HURT_PER_C = 0.08
 
-/** The exact run of the chosen recipe, its cooling time and its margins in °C. */
-export function finish(setup: PressSetup, found: Omit<Draft, 'score'>, options: SearchOptions): Found {
-  const recipe = withCooling(setup, found.recipe, options)
-  const outcome = evaluate(setup, recipe, options)
+/** The chosen recipe with its cooling time, and what its exact run comes to. */
+export function exactRun(setup: PressSetup, chosen: Recipe, options: EvaluateOptions): Pick<Found, 'recipe' | 'outcome'> {
+  const recipe = withCooling(setup, chosen, options)
+  return { recipe, outcome: evaluate(setup, recipe, options) }
+}
+/** The room about a recipe, looked for in °C too, and its score. @param spare the seconds to spare on either side */
+export function withRoom(
+  setup: PressSetup, { recipe, outcome }: Pick<Found, 'recipe' | 'outcome'>, spare: Pick<Margins, 'lessS' | 'moreS'>,
+  options: SearchOptions,
+): Found {
   const finer = { ...options, ...(options.marginMesh ?? FINER), skipSurface: true }
   const offset = options.soleOffsetC ?? 0
   const at = (byC: number) => evaluate(setup, recipe, { ...finer, soleOffsetC: offset + byC })
   const lost = (o: Outcome) => -Math.log(Math.max(LITTLE, o.bond.final)), hurt = (o: Outcome) => Math.log(Math.max(LITTLE, o.harm))
   const coolerC = firstOver(MARGIN_REACH_C, lost(outcome), c => lost(at(-c)), LOST_PER_C) - 1
   const hotterC = firstOver(MARGIN_REACH_C, hurt(outcome), c => hurt(at(c)), HURT_PER_C) - 1
-  const margins = { ...found.margins, coolerC, hotterC }
+  const margins = { lessS: spare.lessS, moreS: spare.moreS, coolerC, hotterC }
   const parts = scoreParts(setup, recipe, margins, outcome.harm)
   return { recipe, outcome, margins, parts, score: totalOf(parts) }
 }

@@ -7,7 +7,7 @@ import {
 } from './methods'
 import { isByHand, USUAL_HABITS, type PressSetup, type Method, type Recipe } from './recipe'
 import { LEAST_SPARE_S } from './holds'
-import { finish, HARM_ALLOWED, type Blocked, type Found, type MethodAnswer } from './search'
+import { exactRun, HARM_ALLOWED, withRoom, type Blocked, type Found, type MethodAnswer } from './search'
 import { COARSE } from './span'
 
 /**
@@ -42,39 +42,39 @@ export function asMakerSays(setup: PressSetup, options: EvaluateOptions = {}): M
   const bar = barOf(method, setup, limit, options.soleOffsetC)
   const recipe = bar ? null : makerRecipe(setup, sheet, options)
   if (!recipe) return { ...answer, blocked: bar ?? { why: 'noSettings' } }
-  const found: Found = finish(setup, { recipe, margins: marginsAt(setup, recipe, options) }, options)
-  const { outcome } = found
-  if (outcome.harm > 1) return { ...answer, attempt: found, blocked: { why: 'damages', flag: outcome.flags[0]!, bondHoldS: recipe.holdS } }
+  // What does not bond, or hurts, is said without asking how much room there would be about it.
+  const exact = exactRun(setup, recipe, options), { outcome } = exact
+  const no = (blocked: Blocked): MethodAnswer => ({ ...answer, attempt: exact, blocked })
+  if (outcome.harm > 1) return no({ why: 'damages', flag: outcome.flags[0]!, bondHoldS: recipe.holdS })
   const few = overTheirClass(setup.fabric, limit, recipe.setting.meanC + (options.soleOffsetC ?? 0))
   const close = outcome.flags.find(f => f.layer === 'fabric' && f.fibre && few.includes(f.fibre) && f.severity > HARM_ALLOWED_OVER_CLASS)
-  if (close) return { ...answer, attempt: found, blocked: { why: 'damages', flag: close, bondHoldS: recipe.holdS } }
+  if (close) return no({ why: 'damages', flag: close, bondHoldS: recipe.holdS })
   if (outcome.bond.final < 1) {
     const soleC = recipe.setting.meanC + (options.soleOffsetC ?? 0)
-    return {
-      ...answer, attempt: found,
-      blocked: { why: 'makerShort', bond: outcome.bond.final, peakC: outcome.bond.peakC, soleC, heldS: recipe.holdS },
-    }
+    return no({ why: 'makerShort', bond: outcome.bond.final, peakC: outcome.bond.peakC, soleC, heldS: recipe.holdS })
   }
-  const barely = byHandBarely(setup, found)
-  return barely ? { ...answer, attempt: found, blocked: barely } : { ...answer, found, blocked: null }
+  const spare = secondsToSpare(setup, recipe, options), spareS = Math.min(spare.lessS, spare.moreS)
+  if (isByHand(setup.iron) && spareS < LEAST_SPARE_S)
+    return no({ why: 'makerBarely', heldS: recipe.holdS, spareS, shorter: spare.lessS < LEAST_SPARE_S })
+  const found = withRoom(setup, exact, spare, options), little = littleRoom(setup, found)
+  return little ? no(little) : { ...answer, found, blocked: null }
 }
 
 /** What a maker printed was tried with irons that swing: it is trusted with less room than what is only worked out, °C. */
 const MAKER_ROOM_C = 3
-/** By hand a sheet's seconds are a recipe only where there is some room about them. */
-function byHandBarely(setup: PressSetup, { recipe: { holdS, setting }, margins }: Found): Blocked | null {
-  if (!isByHand(setup.iron)) return null
-  const spareS = Math.min(margins.lessS, margins.moreS), roomC = Math.min(margins.coolerC, margins.hotterC)
-  if (spareS < LEAST_SPARE_S) return { why: 'makerBarely', heldS: holdS, spareS, shorter: margins.lessS < LEAST_SPARE_S }
-  return roomC < MAKER_ROOM_C ? { why: 'littleRoom', roomC, swingC: setting.swingC, soleC: setting.meanC } : null
+/** By hand the sheet is a recipe only where there is some room for an iron that swings. */
+function littleRoom(setup: PressSetup, { recipe: { setting }, margins }: Found): Blocked | null {
+  const roomC = Math.min(margins.coolerC, margins.hotterC)
+  return isByHand(setup.iron) && roomC < MAKER_ROOM_C ? { why: 'littleRoom', roomC, swingC: setting.swingC, soleC: setting.meanC } : null
 }
 
-function marginsAt(setup: PressSetup, recipe: Recipe, options: EvaluateOptions): Found['margins'] {
+/** Whole seconds that the sheet's hold may be shorter and still bond, and longer and not hurt. */
+function secondsToSpare(setup: PressSetup, recipe: Recipe, options: EvaluateOptions): Pick<Found['margins'], 'lessS' | 'moreS'> {
   const path = holdPath(setup, { ...recipe, holdS: LONGEST_PATH_S }, { ...options, ...COARSE })
   const leastS = holdReaching(path, path.bond.progress, FLOWS_ON) ?? LONGEST_PATH_S
   const mostS = holdReaching(path, path.harm, HARM_ALLOWED) ?? LONGEST_PATH_S
   return {
-    lessS: Math.max(0, Math.floor(recipe.holdS - leastS)), moreS: Math.max(0, Math.floor(mostS - recipe.holdS)), coolerC: 0, hotterC: 0,
+    lessS: Math.max(0, Math.floor(recipe.holdS - leastS)), moreS: Math.max(0, Math.floor(mostS - recipe.holdS)),
   }
 }
 

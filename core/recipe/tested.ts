@@ -4,7 +4,7 @@ import { barOf } from './methods'
 import type { PressSetup, Recipe } from './recipe'
 import type { Margins } from './score'
 import { ladderOf } from './holds'
-import { finish, HARM_ALLOWED, type MethodAnswer, type SearchOptions } from './search'
+import { exactRun, HARM_ALLOWED, withRoom, type MethodAnswer, type SearchOptions } from './search'
 import { COARSE, firstWhole, LONGEST_HOLD_S } from './span'
 import { touchesToBond } from './touches'
 
@@ -16,8 +16,8 @@ export function asTested(setup: PressSetup, tested: Recipe, options: SearchOptio
   const answer = { way: tested.method, method: tested.method, found: null, runnerUp: null, attempt: null }
   const bar = barOf(tested.method, setup, fabricLimit(setup.fabric, setup.blendRule, setup.evidence), options.soleOffsetC)
   if (bar) return { ...answer, blocked: bar }
-  const margins = { ...secondsAbout(setup, tested, options), coolerC: 0, hotterC: 0 }
-  return { ...answer, found: finish(setup, { recipe: tested, margins }, options), blocked: null }
+  const exact = exactRun(setup, tested, options)
+  return { ...answer, found: withRoom(setup, exact, secondsAbout(setup, tested, options), options), blocked: null }
 }
 
 /** Whole seconds that a recipe may be shorter and still bond, and longer and not hurt, as far as any recipe is held; 0 where none. */

@@ -1,6 +1,7 @@
 import { squareMm } from '#shared/projector'
 import { METRIC, type DisplayUnits } from '#core/units'
 import type { PDFDocument } from 'pdf-lib'
+import { areaMm2 } from '#core/geometry'
 import { GRAIN_DEG } from '#core/layout'
 import { cutPiece, supplyOf, type CutPiece, type CuttingGround } from '#shared/cutting'
 import type { JobPiece, PaperSize } from '#shared/schemas'
@@ -63,8 +64,16 @@ export const templatesDxf = (pieces: readonly JobPiece[], all: readonly Template
 
 /** So many sheets of paper are a job's templates at the most. */
 const MOST_SHEETS = 200
-/** @throws ProblemError where it would be more paper than anyone glues together, before any of it is drawn */
-function judgeSheets(tiled: readonly Template[], sheets: number, size: PaperMm): void {
+/** Fewer sheets than this no layout of theirs takes: their area by what is printed on one. */
+function leastSheets(tiled: readonly Template[], size: PaperMm): number {
+  const { wide, high } = printable(size)
+  return Math.ceil(tiled.reduce((sum, t) => sum + t.lines[0]!.outlines.reduce((mm2, o) => mm2 + areaMm2(o), 0), 0) / (wide * high))
+}
+/**
+ * @param isLeast no layout was looked for yet: it is so many or more
+ * @throws ProblemError where it would be more paper than anyone glues together, before any of it is drawn
+ */
+function judgeSheets(tiled: readonly Template[], sheets: number, size: PaperMm, isLeast = false): void {
   if (sheets <= MOST_SHEETS) return
   const { wide, high } = printable(size)
   const [largest] = tiled.map((t) => {
@@ -73,7 +82,7 @@ function judgeSheets(tiled: readonly Template[], sheets: number, size: PaperMm):
   }).sort((a, b) => b.sheets - a.sheets)
   throw invalid([{
     field: 'paper',
-    message: `Paper: that makes ${sheets} sheets, and ${MOST_SHEETS} are the most. `
+    message: `Paper: that makes ${isLeast ? 'at least ' : ''}${sheets} sheets, and ${MOST_SHEETS} are the most. `
       + `${largest ? `${largest.name} alone takes ${largest.sheets}: c` : 'C'}hoose larger paper, or a smaller piece.`,
   }])
 }
@@ -121,6 +130,7 @@ export async function templatesPdf(
 ): Promise<Uint8Array> {
   const checkMm = squareMm(units)
   const { tiled, ...pages } = pagesOf(templates, size)
+  judgeSheets(tiled, leastSheets(tiled, size), size, true)
   const large = tiled.length > 0 ? planeOf(tiled.map(t => ({ of: t, outlines: t.lines[0]!.outlines })), printable(size)) : null
   const small = pages.shared.flat().map(t => ({ of: t, outlines: t.lines.flatMap(l => l.outlines) }))
   const filled = large && fillGaps(large, small, printable(size), [checkLineBox(units)]), plane = filled?.plane ?? null

@@ -28,8 +28,7 @@ const filters = computed(() => ({
   fibre: fibre.value === ALL ? undefined : fibre.value, lightest: WEIGHTS.value[weight.value]?.lightest,
   heaviest: WEIGHTS.value[weight.value]?.heaviest, stocked: stocked.value || undefined, gives: gives.value || undefined,
 }))
-const { q, page, problem, find } = usePagedSearch<Fabric>('/api/fabrics', filters)
-const isFiltered = computed(() => q.value.trim() !== '' || Object.values(filters.value).some(f => f !== undefined))
+const { q, page, problem, isFiltered, find } = usePagedSearch<Fabric>('/api/fabrics', filters)
 watch(() => changed, find)
 const box = useTemplateRef<HTMLElement>('box')
 useShortcuts({ find: () => box.value?.querySelector('input')?.focus() })

@@ -25,7 +25,7 @@ function takeUp(text: string): void {
   }
 }
 /** The demo's workroom has an apprentice who is half-way. */
-const lying = computed(() => library.workroom?.name === 'Tidewell workroom' && sheet.value.done.length === 0)
+const lying = computed(() => library.workroom?.demo && sheet.value.done.length === 0)
 async function takeLying(): Promise<void> {
   try {
     takeUp(await (await fetch('/practice/apprentice.json')).text())

@@ -40,4 +40,16 @@ describe('a search', () => {
     await tick()
     expect([found.page.value?.rows, found.problem.value]).toEqual([['new'], null])
   })
+
+  it('knows whether something was asked for: else an empty page means that nothing is kept yet', async () => {
+    const { found, ask } = await search()
+    expect(found.isFiltered.value).toBe(false)
+    found.q.value = '  '
+    expect(found.isFiltered.value).toBe(false)
+    found.q.value = 'lawn'
+    expect(found.isFiltered.value).toBe(true)
+    found.q.value = ''
+    await ask('wool')
+    expect(found.isFiltered.value).toBe(true)
+  })
 })

@@ -20,5 +20,7 @@ export function usePagedSearch<T>(url: string, filters: Ref<Record<string, strin
     }
   }
   watch([settled, filters], find, { immediate: true, deep: true })
-  return { q, page, problem, find }
+  /** Whether an empty page means that nothing fits, rather than that nothing is kept yet. */
+  const isFiltered = computed(() => q.value.trim() !== '' || Object.values(filters.value).some(f => f !== undefined))
+  return { q, page, problem, isFiltered, find }
 }
