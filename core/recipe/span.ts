@@ -34,7 +34,7 @@ export function firstOver(high: number, at0: number, figure: (n: number) => numb
     const perOne: number = over !== null ? (over - below) / (b - from) : from > 0 ? (below - at0) / from : rises
     const at = from - below / perOne
     const line: number = perOne > 0 ? Math.ceil(at) : from + FIRST_LOOK
-    const n = slow >= 2 ? (a + b) >> 1 : Math.min(b - 1, Math.max(a, line))
+    const n = slow >= 4 ? (a + b) >> 1 : Math.min(b - 1, Math.max(a, line))
     const value = figure(n)
     if (value > 0) [b, over] = [n, value]
     else [a, below] = [n + 1, value]
