@@ -5,12 +5,13 @@ import { AccountRow, AuditRow, DeviceRow, PersonRow, SignInRow, WorkroomRow } fr
 
 /** What a device is called whose name spoke of somebody who is forgotten. */
 const NAMELESS = 'A board'
-const isPartOfAWord = (letter: string | undefined): boolean => letter !== undefined && /[\p{L}\p{N}]/u.test(letter)
+/** Nothing between two names is no end of a word. */
+const isPartOfAWord = (letter: string | undefined): boolean => letter === undefined || /[\p{L}\p{N}]/u.test(letter)
 
 /** Whether this speaks of somebody by her name: as words of their own, however they are written. "Annabel" does not speak of "Ann". */
 export function speaksOf(text: string, name: string): boolean {
   const parts = ` ${nameKeyOf(text)} `.split(nameKeyOf(name))
-  return parts.some((after, i) => i > 0 && after !== '' && !isPartOfAWord(parts[i - 1]!.at(-1)) && !isPartOfAWord(after[0]))
+  return parts.some((after, i) => i > 0 && !isPartOfAWord(parts[i - 1]!.at(-1)) && !isPartOfAWord(after[0]))
 }
 
 /**
