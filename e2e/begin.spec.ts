@@ -1,6 +1,6 @@
 import { expect, test, type Locator, type Page } from '@playwright/test'
 import { Client } from 'pg'
-import type { Fabric, Iron, Page as Listed, PressCloth, Supply, Workroom } from '#shared/schemas'
+import type { Fabric, Iron, Job, Page as Listed, PressCloth, Supply, Workroom } from '#shared/schemas'
 import { looked } from './looking'
 import { cold, toSwatch } from './press'
 import { startServer, type Server } from './server'
@@ -107,6 +107,12 @@ test('from an empty database to a first recipe: four steps, by keys and by hand,
   await expect(page.getByRole('heading', { name: 'Quay cotton' })).toBeVisible({ timeout: 15_000 })
   await toSwatch(page)
   await expect(page.getByTestId('recipe')).toContainText(/· \d+ s/, { timeout: 30_000 })
+  // From a bench that asks for a job to one of what lies on the board: one press.
+  await page.keyboard.press('4')
+  await page.getByRole('button', { name: 'New job of Quay cotton' }).click()
+  await expect(page.getByRole('tab', { name: /Pieces/ })).toBeVisible({ timeout: 20_000 })
+  expect((await get<Listed<Job>>(page, '/api/jobs')).rows.map(j => [j.name, j.fabrics.map(f => f.supplyId !== null)]))
+    .toEqual([['Quay cotton: collar', [true]]])
   // Its name can be changed later; none at all is refused, and what was there stays kept.
   await page.locator('nav[aria-label=Drawers] a[href="/rules"]').click()
   const name = page.getByRole('textbox', { name: 'Name' }), called = async () => (await get<Workroom>(page, '/api/workroom')).name

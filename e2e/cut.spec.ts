@@ -48,7 +48,7 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
   const NAME = 'Signal flag, torn'
   await openJob(page, NAME)
   await expect(page.getByText('No pieces yet.')).toBeVisible()
-  await page.getByRole('button', { name: 'Add a piece' }).click()
+  await page.getByRole('button', { name: 'Add a first block' }).click()
   await page.getByTestId('blocks').getByRole('button', { name: 'Cuff' }).click()
   // Inches with a fraction, and a comma: as people write them.
   await page.getByLabel('Length', { exact: true }).fill('9 1/2 in')
@@ -156,7 +156,7 @@ test('a job: three blocks and a drawing, laid, moved, laid again, on paper, cut;
 
   // Another job's small piece lies on the offcut, and takes nothing from the roll.
   await openJob(page, 'Galley aprons, hems')
-  await page.getByRole('button', { name: 'Add a piece' }).click()
+  await page.getByRole('button', { name: 'Add a first block' }).click()
   await page.getByTestId('blocks').getByRole('button', { name: 'Welt' }).click()
   await page.getByRole('combobox', { name: 'Interfacing of the piece' }).click()
   await page.getByRole('option', { name: /Placket lawn/ }).click()

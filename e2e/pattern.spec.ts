@@ -138,7 +138,7 @@ test('a pattern of three sizes comes in as DXF, is backed, laid, cut, and goes o
   const job = await board.jobOf(page, NAME, [], { fabrics: [{ fabricId: fabric.id, place: 'cuff', supplyId: supply.id }] as never })
   await board.openJob(page, NAME)
   await page.keyboard.press('4')
-  await page.getByRole('button', { name: 'Add a piece' }).click()
+  await page.getByRole('button', { name: 'Add a first block' }).click()
   await page.getByRole('button', { name: 'Import drawing' }).click()
   const file = page.getByLabel('Drawing', { exact: true })
 

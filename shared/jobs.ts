@@ -16,7 +16,7 @@ const NAME_LENGTH = 80
  * @param place where it goes, by its key and its name
  * @param care that its interfacing was chosen for
  */
-export const jobFor = (fabric: Pick<Fabric, 'id' | 'name'>, place: string, placeName: string, supplyId: string,
+export const jobFor = (fabric: Pick<Fabric, 'id' | 'name'>, place: string, placeName: string, supplyId: string | null,
   care: Pick<JobBody, 'washC' | 'tumble' | 'dryClean'>): JobBody => jobBody.parse({
   name: `${fabric.name}: ${placeName.toLowerCase()}`.slice(0, NAME_LENGTH), garment: placeName, ...care,
   fabrics: [{ fabricId: fabric.id, place, supplyId }],

@@ -3,13 +3,9 @@
 definePageMeta({ title: 'Cut' })
 const jobs = useJobs()
 const cutting = useCutting()
-const router = useRouter()
 const tab = useTab('cut', 'pieces')
 const chosen = useStored<string | null>('cut-piece', null)
 useAsked('piece', (id) => { chosen.value = id })
-const toToday = (): void => {
-  void router.push('/today')
-}
 watch(
   () => jobs.job?.id,
   () => {
@@ -23,11 +19,7 @@ watch(
   <div class="flex h-full min-h-0 flex-col pt-2">
     <h1 class="sr-only">Cut{{ jobs.job ? `: ${jobs.job.name}` : '' }}</h1>
     <WhoMay may="manage" class="mx-4 mb-2" />
-    <div v-if="!jobs.job" class="mx-auto mt-16 max-w-xl text-center">
-      <p class="text-3xl font-semibold">Which job is cut?</p>
-      <p class="mt-3 text-lg">Pieces belong to a job. Open one from today's list, or write a new one.</p>
-      <UButton size="xl" class="mt-6" @click="toToday">To today's jobs</UButton>
-    </div>
+    <WhichJob v-if="!jobs.job" question="Which job is cut?" why="Pieces belong to a job: begin one, or open one from today's list." />
     <template v-else>
       <div v-if="cutting.problem && cutting.ready" class="mx-4 mb-2">
         <NewerSlip v-if="cutting.theirs" :problem="cutting.problem" @over="cutting.overThem" @take="cutting.takeTheirs">

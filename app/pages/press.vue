@@ -57,15 +57,10 @@ watch(() => session.doneCount, planning.learnt)
 <template>
   <div class="flex h-full min-h-0 flex-col" :class="jobs.job ? 'pt-2' : ''">
     <h1 class="sr-only">Press{{ jobs.job ? `: ${jobs.job.name}` : '' }}</h1>
-    <div v-if="!jobs.job && !hasSwatch" class="mx-auto mt-20 max-w-xl text-center">
-      <p class="text-3xl font-semibold">Nothing to press yet</p>
-      <p class="mt-3 text-lg">Open a job from today's list to press its pieces, or choose a recipe on the swatch stage; it comes here
-        with its clock.</p>
-      <div class="mt-6 flex justify-center gap-3">
-        <UButton to="/swatch" size="xl">To the swatch</UButton>
-        <UButton to="/today" size="xl" variant="outline" color="neutral">To today's jobs</UButton>
-      </div>
-    </div>
+    <WhichJob v-if="!jobs.job && !hasSwatch" question="Nothing to press yet"
+      why="Pieces are pressed in a job. A test swatch needs none: choose its recipe, and it comes here with its clock.">
+      <UButton to="/swatch" size="xl" variant="outline" color="neutral">To the test swatch</UButton>
+    </WhichJob>
     <template v-else>
       <p v-for="p in problems" :key="p" class="mx-3 mb-1 font-semibold text-alert" role="alert"
         data-test="press-problem">{{ p }}</p>

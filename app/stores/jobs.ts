@@ -98,7 +98,7 @@ export const useJobs = defineStore('jobs', () => {
     }
   }
   /** Begins a job with a fabric and what backs it, named for them, for this care, and opens it. @returns whether it could be kept */
-  async function begin(fabric: Fabric, place: string, placeName: string, supplyId: string,
+  async function begin(fabric: Fabric, place: string, placeName: string, supplyId: string | null,
     care: Parameters<typeof jobFor>[4]): Promise<boolean> {
     const body = jobFor(fabric, place, placeName, supplyId, care)
     try {

@@ -36,6 +36,28 @@ describe('the swatches of what lies on the board', () => {
     await vi.waitFor(() => expect(pairing.learnt).not.toBeNull())
     expect(asked.filter(a => a.what === 'learn').length).toBe(1)
   })
+  it('teach nothing where that fails: it is said, and the board goes on; what fails for a pair that was left is not', async () => {
+    const gates: (() => void)[] = []
+    const { workers } = workersHere()
+    here.now = { ...workers, answer: () => new Promise((_, fail) => { gates.push(() => fail(new RangeError('Too few readings.'))) }) }
+    standIn({ 'GET /api/pairings': (_, { fabricId }) => ({
+      rows: fabricId === idOf(11) ? [swatch(71, recipe)] : [], total: 1, page: 1, size: 60,
+    }) })
+    const selection = useSelection()
+    Object.assign(selection.chosen, { fabricId: idOf(11), supplyId: idOf(21), ironId: idOf(31), pressClothId: 'bare', surface: 'padded' })
+    const pairing = usePairing()
+    await vi.waitFor(() => expect(gates).toHaveLength(1))
+    gates[0]!()
+    await vi.waitFor(() => expect(pairing.problem).not.toBeNull())
+    expect([pairing.learnt, pairing.swatches.length]).toEqual([null, 1])
+    void pairing.load()
+    await vi.waitFor(() => expect(gates).toHaveLength(2))
+    selection.chosen.fabricId = idOf(12)
+    await vi.waitFor(() => expect(pairing.settled).toBe(true))
+    gates[1]!()
+    await new Promise((done) => { setTimeout(done, 20) })
+    expect(pairing.problem).toBeNull()
+  })
   it('prove a recipe of this fabric; on another fabric nothing is proved, not even until its own swatches are here', async () => {
     const held: ((rows: unknown) => void)[] = []
     standIn({ 'GET /api/pairings': (_, { fabricId }) => (fabricId === idOf(11)

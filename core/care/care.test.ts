@@ -6,9 +6,8 @@ import { FIBRES, ADHESIVE_KEYS, ADHESIVES, type FibreKey, type FinishKey, type A
 import type { PressSetup } from '../recipe'
 import type { FabricInput } from '../stack'
 import {
-  asWished, beyond, bondThrough, careLimits, coolerWashC, hottestFor, ironStays, learnWear, lossOf, roundsHeld, softensC, STROKE_S,
-  stuckStays,
-  wakenedBy,
+  asWished, beyond, bondThrough, careLimits, coolerWashC, hottestFor, ironStays, learnWear, lossOf, roundsHeld, softensC,
+  staysAllowed, STROKE_S, stuckStays, wakenedBy,
   type CarePart, type IronStay, type AdhesiveInWash, type StuckLayers, type WashRound,
 } from '.'
 
@@ -141,6 +140,14 @@ describe('how the wearer may iron', () => {
     }
     expect(rest(coat, 150)).toBeGreaterThan(rest(shirt, 150))
     expect(rest(soft, 110)).toBeLessThan(rest(shirt, 110))
+  })
+  it('as it may be ironed: its side, its cover, no hotter, no steam where it may not be; dry first', () => {
+    const of = (iron: number, more: object) => staysAllowed(shirt, {
+      iron: { value: iron }, backOnly: false, covered: true, steam: 'yes', ...more,
+    }).map(s => `${s.classC} ${s.side}${s.covered ? ' covered' : ''}${s.steam ? ' steam' : ''}`)
+    expect(of(150, {})).toEqual(['110 face covered', '150 face covered', '150 face covered steam'])
+    expect(of(150, { steam: 'no', backOnly: true, covered: false })).toEqual(['110 back', '150 back'])
+    expect(of(0, {})).toEqual([])
   })
   it('the hottest is the one whose strokes leave the adhesive alone', () => {
     const how = { side: 'face' as const, covered: false, steam: false }

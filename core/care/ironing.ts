@@ -59,6 +59,13 @@ function staysOf(adhesive: Adhesive, ironed: Ironed): IronStay[] {
   })))
 }
 
+/** How a garment may be ironed at all. */
+interface IroningAllowed { iron: { value: number }, backOnly: boolean, covered: boolean, steam: 'yes' | 'light' | 'no' }
+/** The stays of an iron as it may be used: from its side, under its press cloth, no hotter, with steam only where it may be; dry first. */
+export const staysAllowed = (stays: readonly IronStay[], { iron, backOnly, covered, steam }: IroningAllowed): IronStay[] =>
+  stays.filter(s => s.side === (backOnly ? 'back' : 'face') && s.covered === covered && s.classC <= iron.value
+    && (!s.steam || steam !== 'no')).sort((a, b) => Number(a.steam) - Number(b.steam) || a.classC - b.classC)
+
 /** The hottest class whose ordinary strokes leave the adhesive alone; 0 where none does. */
 export function hottestFor(stays: readonly IronStay[], how: Pick<IronStay, 'side' | 'covered' | 'steam'>): 0 | IronClass {
   const fits = stays.filter(s => s.side === how.side && s.covered === how.covered && s.steam === how.steam)

@@ -8,7 +8,7 @@ export {
   allowedSettings, bearingOf, isSteamed, moistureOf, pressureOf, SETTING_TOLERANCE_C, sheetOf, warmingS,
 } from './methods'
 export {
-  bestOf, BOND_WANTED, draftRecipe, HARM_ALLOWED, searchMethod, searchRecipes,
+  bestOf, BOND_WANTED, draftRecipe, HARM_ALLOWED, MOST_MARGIN_C, searchMethod, searchRecipes,
   type Blocked, type Found, type MethodAnswer, type SearchOptions,
 } from './search'
 export { heldFor } from './holds'

@@ -22,6 +22,8 @@ const MOST_PATIENCE = 2
 const CANDIDATES = 4
 /** Margins are searched this far from the setting, °C. */
 const MARGIN_REACH_C = 40
+/** A margin of so much or more: nobody looked further, °C. */
+export const MOST_MARGIN_C = MARGIN_REACH_C - 1
 /** Of a bond, or of harm: less is none. */
 const LITTLE = 1e-3, TINY = 1e-9
 

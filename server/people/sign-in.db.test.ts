@@ -7,7 +7,7 @@ import type { Context } from '../utils/context'
 import { auditOf } from './audit'
 import type { Carried } from './cookie'
 import { CODE_LIVES_MS, endDevice, listDevices, newPairingCode, pair, stayAtBoard } from './devices'
-import { meOf } from './door'
+import { askAgainWhetherOpen, meOf, openWorkroom } from './door'
 import { addPerson, changePassphrase, changePerson, choosePin, givePassphrase, listPeople, putAway } from './people'
 import { isStillIn, signIn, signOut, switchTo, whoCarries } from './sign-in'
 
@@ -270,5 +270,13 @@ describe('people of a workroom', () => {
     expect(lines.map(l => l.what)).toEqual(['paired', 'pin', 'signedIn', 'personAdded'])
     expect(JSON.stringify(lines)).not.toMatch(new RegExp(`7391|${PASSPHRASE}|${code}`))
     expect(JSON.stringify(await SignInRow.findAll({ where: { workroomId: context.workroomId } }))).not.toContain(PASSPHRASE)
+    // By the time it is answered, it is written.
+    await choosePin(own, null)
+    expect((await auditOf(context))[0]).toMatchObject({ what: 'pin', about: 'none' })
+  })
+  it('once anybody on the server has a passphrase no workroom is open any more', async () => {
+    await withPeople()
+    askAgainWhetherOpen()
+    expect(await openWorkroom()).toBeNull()
   })
 })

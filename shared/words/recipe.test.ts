@@ -21,6 +21,7 @@ describe('why a method is taken', () => {
     whySentence(margins, severities.map((severity, i) => ({ kind: i === 0 ? 'shine' : 'strikeThrough', severity, layer: 'fabric' })))
   it('how far time and iron may be off; the nearest trouble only where it is near', () => {
     expect(of()).toMatch(/^Margin: 3 s shorter or 8 s longer, the iron 12.°C cooler or 20.°C hotter\.$/)
+    expect(whySentence({ ...margins, hotterC: 39, coolerC: 38 }, [])).toMatch(/the iron 38.°C cooler or at least 39.°C hotter\.$/)
     expect([of(0.3, 0.2), of(0)].map(s => s.includes('trouble'))).toEqual([false, false])
     expect(of(0.31, 0.9)).toMatch(new RegExp(` Nearest trouble: ${DAMAGE_NAME.shine}\\.$`))
   })

@@ -1,8 +1,8 @@
 import { PRESS_CLOTH_KINDS, ADHESIVES, STEAMS_FROM_C } from '#core/materials'
 import type { FabricLimit } from '#core/limit'
 import {
-  isSteamed, leftAloneS, SETTING_TOLERANCE_C, type Blocked, type CarriedOver, type CarriedStep, type Difference, type Margins, type Opener,
-  type Recipe, type ScorePart, type ScorePartKey,
+  isSteamed, leftAloneS, MOST_MARGIN_C, SETTING_TOLERANCE_C, type Blocked, type CarriedOver, type CarriedStep, type Difference,
+  type Margins, type Opener, type Recipe, type ScorePart, type ScorePartKey,
 } from '#core/recipe'
 import type { LotReading } from '#core/instructions'
 import type { DamageFlag } from '#core/damage'
@@ -271,10 +271,12 @@ export function overLimitSentence(r: Pick<Recipe, 'setting'>, limit: FabricLimit
       + `about the fabric limit of ${celsius(limit.soleC, units)}.`
 }
 
+/** A margin in degrees; no further is looked than the most. */
+const roomWords = (k: number, units: DisplayUnits): string => `${k >= MOST_MARGIN_C ? 'at least ' : ''}${degreesApart(k, units)}`
 /** Why this method was, or was not, the one to take. */
 export function whySentence(margins: Margins, flags: DamageFlag[], units: DisplayUnits = METRIC): string {
   const worst = flags[0]
   const near = worst && worst.severity > 0.3 ? ` Nearest trouble: ${DAMAGE_NAME[worst.kind]}.` : ''
   return `Margin: ${margins.lessS} s shorter or ${margins.moreS} s longer, `
-    + `the iron ${degreesApart(margins.coolerC, units)} cooler or ${degreesApart(margins.hotterC, units)} hotter.${near}`
+    + `the iron ${roomWords(margins.coolerC, units)} cooler or ${roomWords(margins.hotterC, units)} hotter.${near}`
 }

@@ -38,7 +38,8 @@ const TICKS = 61
           <p class="ticket line-clamp-2 text-lg font-semibold leading-tight max-[900px]:text-base">
             {{ jobs.job?.name ?? selection.fabric.name }}</p>
           <p class="truncate text-sm leading-tight text-muted-ink">
-            <template v-if="jobs.job">{{ jobs.job.garment }}<template v-if="jobs.fabric?.place">,
+            <template v-if="jobs.job">{{ jobs.job.garment }}<template
+              v-if="jobs.fabric?.place && jobs.job.garment.toLowerCase() !== wish.place.name.toLowerCase()">,
               {{ wish.place.name.toLowerCase() }}</template></template>
             <template v-else>{{ selection.fabric.code }}<template v-if="selection.supply"> · {{ selection.supply.name }}</template>
             </template></p>

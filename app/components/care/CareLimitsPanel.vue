@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import {
-  beyond, bondThrough, careLimits, coolerWashC, gentler, HOLDS_FROM, roundsHeld, softensC, STROKE_S, wakenedBy, type CareReason,
-  type IronStay, asWished, type CareLimits } from '#core/care'
+  asWished, beyond, bondThrough, careLimits, coolerWashC, gentler, HOLDS_FROM, roundsHeld, softensC, staysAllowed, STROKE_S, wakenedBy,
+  type CareLimits, type CareReason,
+} from '#core/care'
 import type { useCaring } from '~/composables/job/caring'
 import { bondBefore, careParts, insteadOf, inWash, pairKey, roundOf } from '#shared/caring'
 import type { Supply } from '#shared/schemas'
@@ -87,12 +88,8 @@ const LIMITS = computed(() => [
 ] as const)
 const open = ref<string | null>(null)
 const line = (r: CareReason<unknown>) => `${careWhy(r)}, ${careFar(r.limit as never, selection.units)}`
-/** How long the wearer may rest at the class that is allowed, and one over it. */
-const rests = computed<IronStay[]>(() => {
-  const side = limits.value.backOnly ? 'back' : 'face'
-  return (known.value?.stays ?? []).filter(s => s.side === side && s.covered === limits.value.covered && s.classC >= 110
-    && (limits.value.steam !== 'no' || !s.steam))
-})
+/** How long the wearer's iron may rest on it, as far as it may be ironed. */
+const rests = computed(() => staysAllowed(known.value?.stays ?? [], limits.value))
 const trims = computed(() => library.supplies.filter(s => s.family === 'trim').map(s => ({ label: s.name, value: s.id })))
 const setTrims = (ids: unknown) => jobs.change(() => ({ trimIds: (ids as string[]).slice(0, 6) }))
 </script>

@@ -247,7 +247,7 @@ onMounted(() => {
     <div v-else class="col-span-2 mt-16 text-center">
       <p class="text-2xl font-semibold">No pieces yet.</p>
       <p class="mt-2 text-lg text-muted-ink">Start with a block and its measurements, or import a drawing.</p>
-      <UButton size="xl" class="mt-5" icon="i-lucide-plus" @click="lookFor('block')">Add a piece</UButton>
+      <UButton size="xl" class="mt-5" icon="i-lucide-plus" @click="lookFor('block')">Add a first block</UButton>
     </div>
   </div>
 </template>
