@@ -89,7 +89,7 @@ const reported = computed(() => Object.entries(answers.value).map(([q, a]) => {
         <ul class="grid gap-1.5" :class="diagnosis ? 'grid-cols-5 max-[700px]:grid-cols-3' : 'grid-cols-7 max-[1000px]:grid-cols-4'"
           data-test="signs">
           <li v-for="s in SIGNS" :key="s">
-            <button type="button" :aria-pressed="signs.includes(s)" class="flex w-full flex-col items-center p-1"
+            <button type="button" :aria-pressed="signs.includes(s)" class="flex h-full w-full flex-col items-center p-1"
               :class="signs.includes(s) ? 'bg-ink text-paper outline-3 outline-mark' : 'slip hover:bg-seam/20'" @click="r.toggle(s)">
               <SwatchAppearance :look="SIGN_APPEARANCE[s]" :colour="colour" v-bind="shownOn(s)" :on-sole="onSole(s)" :wide="132"
                 :high="diagnosis ? 62 : 92" />

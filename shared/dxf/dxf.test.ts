@@ -52,6 +52,20 @@ describe('patterns as different programs write them', () => {
     expect(rounded(p!.marks.drills)).toEqual([[25.4, 177.8]])
     expect(note(r, 'units')).toEqual({ why: 'units', unit: 'in', from: 'text' })
   })
+  it('an ellipse that lies askew is as wide, high and large as it is by its axes, round either way', () => {
+    const ellipse = (fromRad: number, toRad: number) =>
+      lines(0, 'ELLIPSE', 8, '1', 10, 50, 20, 40, 11, 30, 21, 40, 40, 0.5, 41, fromRad, 42, toRad)
+    const [p] = read(drawing(ellipse(0, 2 * Math.PI))).pieces
+    // Half axes of 50 along (3, 4) and 25 across.
+    const [wide, high] = sizeOf(p!)
+    expect(wide).toBeCloseTo(2 * Math.hypot(30, 20), 1)
+    expect(high).toBeCloseTo(2 * Math.hypot(40, 15), 1)
+    expect(areaMm2(p!.outline) / (Math.PI * 50 * 25)).toBeCloseTo(1, 2)
+    // Its far half and a straight line back: half as large.
+    const ends = [[20, 0], [80, 80]] as const
+    const [half] = read(drawing(ellipse(Math.PI, 2 * Math.PI) + polyline(ends, false))).pieces
+    expect(areaMm2(half!.outline) / (Math.PI * 50 * 25 / 2)).toBeCloseTo(1, 2)
+  })
   it('points with grade rules: only the sample size is there, which is said; the rules are nobody\'s name', () => {
     const text = (says: string, layer = '2') => lines(0, 'TEXT', 8, layer, 10, 0, 20, 0, 40, 3, 1, says)
     const rules = text('# 1') + text('# 12'), r = read(drawing(polyline(SQUARE) + text('Yoke', '15') + rules))

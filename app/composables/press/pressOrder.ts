@@ -1,5 +1,6 @@
 import { ableTask, type Order, type OrderTask } from '#core/order'
 import { soleNowC } from '#core/iron'
+import { ROOM_C } from '#core/materials'
 import { groupOf, ironAt, orderTask, restTask, sameSpec } from '#shared/pressing'
 import type { PlannedWork } from '#shared/planned'
 
@@ -33,7 +34,7 @@ export function usePressOrder(putOff: Ref<ReadonlySet<string>>, chosen: Ref<stri
   const places = computed(() => selection.house.places)
   const nowC = (id: string): number => {
     const rest = session.plan ? session.restOf(id) : iron.restOf(id)
-    return Math.round(rest ? soleNowC(rest) : 20)
+    return Math.round(rest ? soleNowC(rest) : ROOM_C)
   }
   const ironsOf = (ids: readonly string[]) => ids.flatMap((id) => {
     const i = library.irons.find(x => x.id === id)
