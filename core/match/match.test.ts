@@ -143,12 +143,25 @@ describe('ranking', () => {
     const single = (m: { ranked: readonly Candidate[] }, code: string) => m.ranked.find(c => c.key === code)!
     const plain = matchShelf(query(), shelf), worked = refineCandidate(query(), single(plain, 'a'))!
     const own = heldFor(worked.recipe!, worked.recipe!.holdS + 4), asked = query({ tested: { a: own } }), before = matchShelf(asked, shelf)
-    expect([single(before, 'a').recipe?.holdS, single(before, 'a').isTested, single(before, 'b').recipe]).toEqual([own.holdS, true, null])
+    const first = single(before, 'a')
+    expect([first.recipe?.holdS, first.recipeFrom, single(before, 'b').recipe]).toEqual([own.holdS, 'tested', null])
     const after = withRefined(before, before.ranked.slice(0, 6).flatMap(c => refineCandidate(asked, c) ?? []))
     const [a, b] = [single(after, 'a'), single(after, 'b')], seconds = a.parts.find(p => p.key === 'seconds')!
-    expect([a.recipe!.holdS, a.isTested, seconds.got, seconds.origin]).toEqual([own.holdS, true, own.holdS, 'tested'])
-    expect([b.isTested, b.parts.find(p => p.key === 'seconds')!.origin]).toEqual([false, 'estimate'])
+    expect([a.recipe!.holdS, a.recipeFrom, seconds.got, seconds.origin]).toEqual([own.holdS, 'tested', own.holdS, 'tested'])
+    expect([b.recipeFrom, b.parts.find(p => p.key === 'seconds')!.origin]).toEqual(['estimate', 'estimate'])
     expect(a.margins!.lessS).toBeGreaterThanOrEqual(worked.margins!.lessS + 3)
+  })
+  it('seconds that are the maker\'s own are said to be; those usual for its adhesive are worked out', () => {
+    const sheet = { soleC: 150, holdS: 15, moisture: 'steam' as const, pressureKPa: 3, grade: 'hand' as const }
+    const from = (more: object) => {
+      const shelf = matchShelf(query(), [supply({ code: 'a', ...more })]), c = shelf.ranked.find(x => x.kind === 'single')!
+      const [after] = withRefined(shelf, [refineCandidate(query(), c)!]).ranked.filter(x => x.key === c.key)
+      return [after!.recipe!.holdS, after!.recipeFrom, after!.parts.find(p => p.key === 'seconds')!.origin]
+    }
+    expect(from({ sheet })).toEqual([15, 'maker', 'maker'])
+    expect(from({})[1]).toBe('estimate')
+    // The maker's seconds do not hold here: what is worked out instead is no longer the maker's.
+    expect(from({ sheet: { ...sheet, holdS: 4 } }).slice(1)).toEqual(['estimate', 'estimate'])
   })
   it('own swatches move it: one that peeled falls behind one that held', () => {
     const ranked = matchShelf(query(), [

@@ -86,8 +86,8 @@ function candidateOf(judge: Judge, layered: Layered): Candidate {
   return {
     key: layered.key, kind: layered.kind, supplies: layered.supplies, bendingMm, stiffness: stiffnessOf(bendingMm), score: scoreOf(parts),
     parts,
-    faults: faultsOf(query, layered), tie: null, reachC: figures.reachC, recipe: tested, isTested: tested !== null, margins: null,
-    need: needOf(query, layered.supplies),
+    faults: faultsOf(query, layered), tie: null, reachC: figures.reachC, recipe: tested,
+    recipeFrom: tested ? 'tested' : 'estimate', margins: null, need: needOf(query, layered.supplies),
   }
 }
 
@@ -247,7 +247,7 @@ function sheetOf(s: MatchSupply): Pick<PressSetup['supply'], 'grade' | 'lot' | '
 export interface Refined {
   key: string
   recipe: Candidate['recipe']
-  isTested: Candidate['isTested']
+  recipeFrom: Candidate['recipeFrom']
   margins: Candidate['margins']
   blocked: MethodAnswer['blocked']
 }
@@ -258,11 +258,11 @@ export function refineCandidate(query: MatchQuery, candidate: Candidate, options
   if (!setup) return null
   const taught = candidate.supplies.map(s => query.taught?.[s.id]).find(t => t !== undefined)
   const tested = testedOf(query, candidate), own = tested && asTested(setup, tested, { ...taught, ...options }).found
-  if (own) return { key: candidate.key, recipe: own.recipe, isTested: true, margins: own.margins, blocked: null }
+  if (own) return { key: candidate.key, recipe: own.recipe, recipeFrom: 'tested', margins: own.margins, blocked: null }
   const { answers, leads } = chooseRecipe(setup, { ...taught, ...options })
-  const found = leads?.found
+  const found = leads?.found, isMakers = leads?.way === 'sheet' && setup.supply.sheet !== undefined
   return {
-    key: candidate.key, recipe: found?.recipe ?? null, isTested: false, margins: found?.margins ?? null,
+    key: candidate.key, recipe: found?.recipe ?? null, recipeFrom: isMakers ? 'maker' : 'estimate', margins: found?.margins ?? null,
     blocked: found ? null : whyNone(answers),
   }
 }
@@ -279,16 +279,16 @@ export function withRefined(match: Match, refined: readonly Refined[], habits: H
     } else if (!r.recipe) {
       if (c.supplies.length === 1) excluded.push({ supply: c.supplies[0]!, reasons: [{ why: 'searched', blocked: r.blocked! }] })
     } else {
-      const { recipe, margins, isTested } = r
+      const { recipe, margins, recipeFrom } = r
       const parts = c.parts.map((p): Part =>
         p.key === 'window' && !match.limit.provisional
           ? windowPart(margins!)
-          : p.key === 'seconds' ? secondsPart(recipe, habits, isTested) : p,
+          : p.key === 'seconds' ? secondsPart(recipe, habits, recipeFrom) : p,
       )
       const longest = Math.max(recipe.holdS, recipe.secondS ?? 0)
       const faults: Fault[]
         = longest > habits.patienceS ? [...c.faults, { why: 'patience', holdS: longest, patienceS: habits.patienceS }] : c.faults
-      ranked.push({ ...c, parts, faults, score: scoreOf(parts), recipe, isTested, margins })
+      ranked.push({ ...c, parts, faults, score: scoreOf(parts), recipe, recipeFrom, margins })
     }
   }
   ranked.sort(byScore)

@@ -4,7 +4,7 @@ import { contrastOf } from './colour'
 import { careStood, fabricGivePct, opennessOf, STRETCHES_FROM_PCT, supplyGivePct, washLimit } from './exclude'
 import { fabricKind, usualness } from './kind'
 import type { Layered } from './layers'
-import type { MatchQuery, Part, PartKey } from './types'
+import type { MatchQuery, Part, PartKey, RecipeFrom } from './types'
 
 /** How much each part counts; they add up to 1. A choice of ours, said openly beside every score. */
 const PART_WEIGHT: Record<PartKey, number> = {
@@ -35,10 +35,10 @@ export function windowPart({ coolerC, hotterC }: Margins): Part {
 /** Points at which a hold counts nothing any more. */
 const DEAREST = 20
 
-/** Seconds at the board as the full search found them, or own swatches tested them, weighed as the recipes weigh them. */
-export function secondsPart(recipe: Recipe, habits: HouseHabits = USUAL_HABITS, isTested = false): Part {
+/** Seconds at the board as the full search found them, swatches tested them or the maker gives them; weighed as recipes weigh them. */
+export function secondsPart(recipe: Recipe, habits: HouseHabits = USUAL_HABITS, from: RecipeFrom = 'estimate'): Part {
   const longest = Math.max(recipe.holdS, recipe.secondS ?? 0)
-  return part('seconds', 1 - secondsCost(longest, habits) / DEAREST, longest, habits.patienceS, isTested ? 'tested' : 'estimate')
+  return part('seconds', 1 - secondsCost(longest, habits) / DEAREST, longest, habits.patienceS, from)
 }
 
 export interface Figures {

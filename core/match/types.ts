@@ -135,6 +135,9 @@ export type Fault
 
 export type CandidateKind = 'single' | 'double' | 'overFoam' | 'withWeb' | 'sewIn' | 'selfFabric'
 
+/** Where a recipe's seconds come from. */
+export type RecipeFrom = Extract<Origin, 'tested' | 'maker' | 'estimate'>
+
 export interface Candidate {
   key: string
   kind: CandidateKind
@@ -152,8 +155,8 @@ export interface Candidate {
   reachC: number | null
   /** Tested on own swatches, or found by the full search; null until it has run. */
   recipe: Recipe | null
-  /** Its recipe was tested on own swatches, not worked out. */
-  isTested: boolean
+  /** Where its recipe's seconds come from: own swatches, the maker's instructions as they are, or worked out. */
+  recipeFrom: RecipeFrom
   /** Found by the full search; null until it has run. */
   margins: Margins | null
   /** Metres to buy or take, cost, and what is missing on the shelf, where sizes are known. */
