@@ -1,30 +1,17 @@
 <script setup lang="ts">
-import { ROLE_NAMES, type Role } from '#shared/people'
-import type { Device, Person } from '#shared/schemas'
+import { ROLE_NAMES } from '#shared/people'
+import type { Device } from '#shared/schemas'
 import { auditSentence } from '#shared/words'
 
 /** Who works here, on which devices, and what they did lately. */
 definePageMeta({ title: 'People and devices' })
 const { me, may, whoMay } = useWho()
 const all = usePeople()
-const { people, devices, done, problem, busy } = all
+const { people, devices, done, problem, busy, editing, save } = all
 onMounted(all.load)
 
-const editing = ref<Person | 'new' | null>(null)
 const here = computed(() => people.value.filter(p => !p.putAway))
 const away = computed(() => people.value.filter(p => p.putAway))
-async function save(body: { name: string, role: Role, passphrase: string | null, pin: string | null }): Promise<void> {
-  const of = editing.value
-  if (of === 'new') {
-    if (await all.add(body)) editing.value = null
-    return
-  }
-  if (!of) return
-  const { passphrase, pin, ...rest } = body
-  if (!await all.change({ ...rest, id: of.id, version: of.version })) return
-  if (passphrase !== null && !await all.givePassphrase(of.id, passphrase)) return
-  if (pin === null || await all.givePin(of.id, pin)) editing.value = null
-}
 /** What signs me in has changed: who I am here is asked for anew. */
 async function mine(changed: Promise<boolean>): Promise<void> {
   if (!await changed) return

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { ROLE_NAMES, ROLE_SENTENCES, ROLES, type Role } from '#shared/people'
+import type { PersonDraft } from '~/composables/board/people'
 import type { Person } from '#shared/schemas'
 
 /** Someone new, or someone whose role changes. */
 const { person = null, busy } = defineProps<{ person?: Person | null, busy: boolean }>()
-const emit = defineEmits<{ save: [body: { name: string, role: Role, passphrase: string | null, pin: string | null }], leave: [] }>()
+const emit = defineEmits<{ save: [body: PersonDraft], leave: [] }>()
 const name = ref(person?.name ?? ''), role = ref<Role>(person?.role ?? 'maker'), passphrase = ref(''), pin = ref('')
 const options = ROLES.map(value => ({ value, name: ROLE_NAMES[value] }))
 const passphraseLabel = computed(() => (person?.signsIn ? 'New passphrase, if it was forgotten' : 'Passphrase'))
