@@ -1,5 +1,6 @@
 import { SPARE_METHODS, USUAL_HABITS, USUAL_METHODS, type HouseHabits, type Method, type PressSetup, type Way } from './recipe'
-import { draftMethod, searchMethod, type Drafted, type MethodAnswer, type SearchOptions } from './search'
+import type { MethodAnswer, SearchOptions } from './answer'
+import { draftMethod, searchMethod, type Drafted } from './search'
 import { asMakerSays } from './sheet'
 
 /** A way as the choice sees it. */

@@ -7,10 +7,9 @@ export {
 export {
   allowedSettings, bearingOf, isSteamed, moistureOf, pressureOf, SETTING_TOLERANCE_C, sheetOf, warmingS,
 } from './methods'
-export {
-  bestOf, BOND_WANTED, draftRecipe, HARM_ALLOWED, MOST_MARGIN_C, searchMethod, searchRecipes,
-  type Blocked, type Found, type MethodAnswer, type SearchOptions,
-} from './search'
+export { BOND_WANTED, HARM_ALLOWED, type Blocked, type Found, type MethodAnswer, type SearchOptions } from './answer'
+export { draftRecipe } from './drafts'
+export { bestOf, MOST_MARGIN_C, searchMethod, searchRecipes } from './search'
 export { heldFor } from './holds'
 export { COARSE, LONGEST_HOLD_S } from './span'
 export { roomPoints, scoreParts, secondsCost, totalOf, type Margins, type ScorePart, type ScorePartKey } from './score'

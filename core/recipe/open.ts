@@ -1,7 +1,7 @@
 import { PRESS_CLOTH_KINDS, ADHESIVES, type PressClothKindKey, type AdhesiveKey } from '../materials'
 import { fabricLimit } from '../limit'
 import { chooseRecipe } from './choose'
-import type { Found } from './search'
+import type { Found } from './answer'
 import type { EvaluateOptions } from './evaluate'
 import { USUAL_HABITS, type PressSetup, type IronInput, type IronSetting } from './recipe'
 

@@ -7,7 +7,8 @@ import {
 } from './methods'
 import { isByHand, USUAL_HABITS, type PressSetup, type Method, type Recipe } from './recipe'
 import { LEAST_SPARE_S } from './holds'
-import { exactRun, HARM_ALLOWED, withRoom, type Blocked, type Found, type MethodAnswer } from './search'
+import { HARM_ALLOWED, type Blocked, type Found, type MethodAnswer } from './answer'
+import { exactRun, withRoom } from './search'
 import { COARSE } from './span'
 
 /**

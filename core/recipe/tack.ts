@@ -3,7 +3,7 @@ import { bondAtHold, evaluate, harmAtHold, holdPath, adhesiveOf, type EvaluateOp
 import { barOf, pressureOf, usableSettings } from './methods'
 import type { PressSetup, Recipe } from './recipe'
 import { withCooling } from './cooling'
-import { HARM_ALLOWED, type Blocked } from './search'
+import { HARM_ALLOWED, type Blocked } from './answer'
 import { COARSE } from './span'
 
 /** A tack must only just catch: from here to here of a bond, and this much is aimed at. */

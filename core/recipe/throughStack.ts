@@ -11,7 +11,7 @@ import { adhesiveOf } from './evaluate'
 import { HARM_ALLOWED_OVER_CLASS, moistureOf, overTheirClass, pressureOf } from './methods'
 import { isByHand, type HouseHabits, type IronInput, type IronSetting, type Lean, type Recipe, type Side } from './recipe'
 import { countedHoldS, LEAST_SPARE_S } from './holds'
-import { BOND_WANTED, HARM_ALLOWED } from './search'
+import { BOND_WANTED, HARM_ALLOWED } from './answer'
 import { COARSE, firstWhole, LONGEST_HOLD_S } from './span'
 
 /** Something fused through layers of its own: a hem turned over its tape, a patch with its web, a taped join. */
