@@ -109,7 +109,7 @@ test('from an empty database to a first recipe: four steps, by keys and by hand,
   await expect(page.getByTestId('recipe')).toContainText(/· \d+ s/, { timeout: 30_000 })
   // From a bench that asks for a job to one of what lies on the board: one press.
   await page.keyboard.press('4')
-  await page.getByRole('button', { name: 'New job of Quay cotton' }).click()
+  await page.getByRole('button', { name: 'New job with Quay cotton' }).click()
   await expect(page.getByRole('tab', { name: /Pieces/ })).toBeVisible({ timeout: 20_000 })
   expect((await get<Listed<Job>>(page, '/api/jobs')).rows.map(j => [j.name, j.fabrics.map(f => f.supplyId !== null)]))
     .toEqual([['Quay cotton: collar', [true]]])

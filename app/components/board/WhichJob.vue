@@ -18,7 +18,7 @@ const begin = async (): Promise<void> => {
     <p v-if="jobs.problem" class="mt-2 text-lg font-semibold text-alert" role="alert">{{ jobs.problem }}</p>
     <div class="mt-6 flex flex-wrap justify-center gap-3">
       <UButton v-if="selection.fabric && may('manage')" size="xl" loading-auto
-        @click="begin">New job of {{ selection.fabric.name }}</UButton>
+        @click="begin">New job with {{ selection.fabric.name }}</UButton>
       <slot />
       <UButton to="/today" size="xl" variant="outline" color="neutral">To today's jobs</UButton>
     </div>
