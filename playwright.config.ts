@@ -11,7 +11,7 @@ export default defineConfig({
   testDir: 'e2e',
   // Beside another program that burns a core everything takes two to three times as long.
   timeout: 200_000,
-  expect: { timeout: 30_000 },
+  expect: { timeout: 60_000 },
   fullyParallel: false,
   workers: 3,
   outputDir: 'test-results',

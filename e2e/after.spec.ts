@@ -27,8 +27,7 @@ test('care: what a garment stands and why, a wish beyond it, the care card in tw
   const limits = page.getByTestId('limits')
   await expect(limits).toContainText('Wash at 30 °C or cooler')
   await expect(limits).toContainText('Boat-coat melton, navy: wool')
-  await expect(page.getByTestId('stays')).toContainText('110 °C from the right side, under a press cloth: as long as you like',
-    { timeout: 30_000 })
+  await expect(page.getByTestId('stays')).toContainText('110 °C from the right side, under a press cloth: as long as you like')
   await page.getByRole('button', { name: /Iron up to 110 °C/ }).click()
   await expect(page.getByTestId('chain-iron').getByRole('listitem').first()).toContainText('acetate')
   await expect(page.getByTestId('rounds')).toContainText('Weft-insert front')
@@ -42,14 +41,14 @@ test('care: what a garment stands and why, a wish beyond it, the care card in tw
   expect((await page.request.put(`${server.url}/api/jobs/${id}`, { data: { ...body, version } })).status()).toBe(200)
   // The care card: what is written stands on it, and comes back after a reload.
   await page.reload()
-  await expect(page.getByTestId('limits')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByTestId('limits')).toBeVisible()
   await page.keyboard.press('p')
   await page.getByRole('textbox', { name: 'Your own words on the care card' }).fill('Hang it broad. Grüße, Wren.')
   await expect(page.getByTestId('care-card')).toContainText('Hang it broad.')
   await looked(page, 'the care card')
   await expect.poll(async () => (await jobNamed(page, coat.name)).careWords).toBe('Hang it broad. Grüße, Wren.')
   await page.reload()
-  await expect(page.getByTestId('care-card')).toContainText('Grüße, Wren.', { timeout: 20_000 })
+  await expect(page.getByTestId('care-card')).toContainText('Grüße, Wren.')
   const text = await (await page.request.get(`${server.url}/api/jobs/${id}/care-card?as=text`)).text()
   for (const part of ['Coat: Mate\'s boat coat', 'Do not wash', 'under a press cloth', 'Grüße, Wren.', 'Tidewell workroom']) expect(
     text).toContain(part)
@@ -69,7 +68,7 @@ test('a jacket comes back: what was foreseen, what is; the swatch behind it, its
   await page.getByTestId('due').getByRole('button', { name: /Deckhand/ }).click()
   await expect(page).toHaveURL(/care/)
   await expect(page.getByTestId('beyond').first()).toContainText('Feather nonwoven: its maker (to 40 °C)')
-  await expect(page.getByTestId('rounds')).toContainText('holds through', { timeout: 30_000 })
+  await expect(page.getByTestId('rounds')).toContainText('holds through')
   await page.keyboard.press('b')
   const log = page.getByTestId('care-log')
   await expect(log.getByRole('listitem')).toHaveCount(1)
@@ -81,7 +80,7 @@ test('a jacket comes back: what was foreseen, what is; the swatch behind it, its
   await page.getByRole('button', { name: 'bubbles' }).click()
   await page.keyboard.press('1')
   await page.keyboard.press('k')
-  await expect(log.getByRole('listitem')).toHaveCount(2, { timeout: 20_000 })
+  await expect(log.getByRole('listitem')).toHaveCount(2)
   const kept = await get<CareLog>(page, `/api/jobs/${job.id}/care`)
   expect(kept.events[0]).toMatchObject({ grade: 1, rounds: 2, marks: ['bubbles'] })
   const after = await get<Listed<Swatch>>(page, `/api/pairings?fabricId=${pair.fabricId}&supplyId=${pair.supplyId}`)
@@ -115,7 +114,7 @@ test('a jacket comes back: what was foreseen, what is; the swatch behind it, its
   const heard = await get<Listed<Swatch>>(page, `/api/pairings?fabricId=${melton.id}&supplyId=${good.id}`)
   expect(heard.rows.reduce((s, t) => s + t.washes.length, 0)).toBe(past.rows.reduce((s, t) => s + t.washes.length, 0) + 3)
   await page.reload()
-  await expect(page.getByTestId('care-log').getByRole('listitem')).toHaveCount(3, { timeout: 20_000 })
+  await expect(page.getByTestId('care-log').getByRole('listitem')).toHaveCount(3)
   await expect(page.getByTestId('care-log')).toContainText('1: a fingertip lifts it')
 })
 
@@ -126,7 +125,7 @@ test('a garment without pieces or interfacing, and no job at all', async ({ page
       fabrics: [{ fabricId: denim.id, place: null, supplyId: null }] },
   })).json()) as Job
   await page.goto(`${server.url}/care`)
-  await expect(page.getByText('Whose care?')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText('Whose care?')).toBeVisible()
   await openJob(page, job.name)
   await page.keyboard.press('6')
   await expect(page.getByTestId('limits')).toContainText('Deck denim: cotton')
@@ -154,8 +153,8 @@ test('a bubbled front: what is seen, one question, the remedy, pressed in its se
   await expect(page.getByTestId('diagnosis')).toContainText('1 answered')
   expect(await page.getByTestId('diagnosis').textContent()).not.toContain(`${asked!}question 1`)
   await page.reload()
-  await expect(page.getByTestId('diagnosis')).toContainText('1 answered', { timeout: 20_000 })
-  await expect(page.getByTestId('remedy')).toContainText('Lay it flat again', { timeout: 30_000 })
+  await expect(page.getByTestId('diagnosis')).toContainText('1 answered')
+  await expect(page.getByTestId('remedy')).toContainText('Lay it flat again')
   await expect(page.getByTestId('remedy')).toContainText('wool · silk')
   await expect(page.getByTestId('remedy')).toContainText('Preshrink both first')
   await looked(page, 'what may be wrong')
@@ -167,7 +166,7 @@ test('a bubbled front: what is seen, one question, the remedy, pressed in its se
   // Once it is there the same key goes to press it: it is the one chosen in the order.
   await page.keyboard.press('Enter')
   await expect(page.getByRole('list', { name: 'Order' }).getByRole('button', { pressed: true }))
-    .toContainText('Lay it flat again', { timeout: 30_000 })
+    .toContainText('Lay it flat again')
   await looked(page, 'the pressing plan')
   // Only the remedy is pressed: the rest of the blazer has its own swatches.
   const lifted = (r: PressSession) => r.events.some(e => e.kind === 'lift' && r.operations.some(o => o.id === e.op && o.kind === 'remedy'))
@@ -183,10 +182,10 @@ test('a bubbled front: what is seen, one question, the remedy, pressed in its se
   // What cannot be undone is said kindly; another cause's remedy is a press away.
   await page.keyboard.press('n')
   await page.getByRole('button', { name: 'Colour moved' }).click()
-  await expect(page.getByTestId('cannot')).toContainText('Moved dye does not go back', { timeout: 20_000 })
+  await expect(page.getByTestId('cannot')).toContainText('Moved dye does not go back')
   await page.getByTestId('causes').getByRole('button').nth(1).click()
   await expect(page.getByTestId('remedy')).not.toContainText('Moved dye')
-  await expect(page.getByTestId('remedy')).toContainText('Next time:', { timeout: 20_000 })
+  await expect(page.getByTestId('remedy')).toContainText('Next time:')
   const bad = await page.request.put(`${server.url}/api/jobs/${job.id}/makings`, {
     data: { version: 99, makings: [{ id: randomUUID(), name: 'X', fabricId: null,
       spec: { format: 1, kind: 'remedy', signs: [], cause: 'slid' } }] },
@@ -209,7 +208,7 @@ async function counts(page: Page): Promise<string> {
 
 test('practice: plainly marked, pressed by the clock, answered with a picture; kept in the browser and nowhere else', async ({ page }) => {
   await page.goto(`${server.url}/practice`)
-  await expect(page.getByTestId('practice-band')).toContainText('nothing here is kept', { timeout: 20_000 })
+  await expect(page.getByTestId('practice-band')).toContainText('nothing here is kept')
   const before = await counts(page)
   const written: string[] = []
   page.on('request', (r) => { if (r.method() !== 'GET') written.push(`${r.method()} ${r.url()}`) })
@@ -225,7 +224,7 @@ test('practice: plainly marked, pressed by the clock, answered with a picture; k
   await page.locator('body').press('Space')
   await page.waitForTimeout(1200)
   await page.locator('body').press('Space')
-  await expect(page.getByTestId('answer')).toContainText('Not yet', { timeout: 30_000 })
+  await expect(page.getByTestId('answer')).toContainText('Not yet')
   await expect(page.getByTestId('answer')).toContainText('It holds too little')
   await expect(page.getByTestId('answer').getByTestId('look').first()).toBeVisible()
   await expect(page.getByTestId('answer')).toContainText('The best here:')
@@ -239,18 +238,18 @@ test('practice: plainly marked, pressed by the clock, answered with a picture; k
   await page.locator('body').press('Space')
   await page.waitForTimeout(best.heldS[0]! / 5 * 1000 + 250)
   await page.locator('body').press('Space')
-  await expect(page.getByTestId('answer')).toContainText('Done', { timeout: 30_000 })
+  await expect(page.getByTestId('answer')).toContainText('Done')
   // An order is answered without pressing; a corner step by step.
   await page.getByRole('button', { name: /A job's order/ }).click()
   await page.getByRole('button', { name: 'Hem earlier' }).click()
   await page.getByRole('button', { name: /Show the answer/ }).click()
-  await expect(page.getByTestId('answer')).toContainText('of 100 of the best', { timeout: 30_000 })
+  await expect(page.getByTestId('answer')).toContainText('of 100 of the best')
   await looked(page, 'practice')
   await page.getByRole('button', { name: /The corner test/ }).click()
   await page.getByTestId('corner').getByRole('button').first().click()
-  await expect(page.getByTestId('corner').getByRole('listitem')).toHaveText(/nothing to be seen/, { timeout: 20_000 })
+  await expect(page.getByTestId('corner').getByRole('listitem')).toHaveText(/nothing to be seen/)
   await page.reload()
-  await expect(page.getByTestId('progress')).toContainText('1 of 12 done', { timeout: 20_000 })
+  await expect(page.getByTestId('progress')).toContainText('1 of 12 done')
   // The printed sheet has all of it.
   await page.emulateMedia({ media: 'print' })
   await expect(page.getByRole('row', { name: /Dry against moist/ })).toContainText('yes')

@@ -41,12 +41,12 @@ test('one job: comparison, swatch, plan, session and care card say the same', as
   // The comparison of interfacings, for the one that the job has.
   await page.keyboard.press('2')
   const row = page.getByTestId('candidate').filter({ hasText: 'Placket lawn' }).first()
-  await expect(row).toContainText(`${swatch.holdS} s`, { timeout: 40_000 })
+  await expect(row).toContainText(`${swatch.holdS} s`)
   // Its seconds are said twice on this bench: with one source.
   const [source] = await page.getByRole('row', { name: /^seconds/ }).locator('.source').allTextContents()
   await expect(page.getByRole('region', { name: 'Compared' }).locator('.slip .source').first()).toHaveText(source!)
   await beginSession(page)
-  await expect.poll(async () => (await get<object[]>(page, `/api/jobs/${job.id}/sessions`)).length, { timeout: 20_000 }).toBe(1)
+  await expect.poll(async () => (await get<object[]>(page, `/api/jobs/${job.id}/sessions`)).length).toBe(1)
   const [op] = (await sessionOf(page, job.id)).operations.filter(o => o.kind === 'fuse')
   expect(`${Math.round(op!.recipe!.setting.meanC)} °C`).toBe(swatch.setting)
   expect(op!.recipe!.holdS).toBe(swatch.holdS)
@@ -76,13 +76,13 @@ test('what a swatch tested is one figure: in the comparison, on the card, in the
   await openPoplin(page, server.url)
   await page.keyboard.press('2')
   const row = page.getByTestId('candidate').filter({ hasText: 'Collar lawn' }).first()
-  await expect(row).toContainText(/\d+ s \w/, { timeout: 40_000 })
-  await expect(page.getByTestId('excluded')).toBeVisible({ timeout: 40_000 })
+  await expect(row).toContainText(/\d+ s \w/)
+  await expect(page.getByTestId('excluded')).toBeVisible()
   if (await row.getAttribute('aria-pressed') === 'false') await row.click()
   const figure = async () => (await row.textContent())!.match(/(\d+) s ([a-z]+)/i)!
   const compared = async () => (await page.getByRole('row', { name: /^seconds/ }).textContent())!
   // Until the heat is tried it is an estimate, on both.
-  await expect.poll(async () => (await compared()).includes(`${(await figure())[1]} s tested`), { timeout: 40_000 }).toBe(true)
+  await expect.poll(async () => (await compared()).includes(`${(await figure())[1]} s tested`)).toBe(true)
   const [, s, method] = await figure()
   // Looked at by itself, it is the one that goes on to its swatch.
   const chosen = page.getByTestId('candidate').and(page.locator('[aria-pressed=true]'))
@@ -118,14 +118,14 @@ test('a silk collar takes its sew-in: its steps, on to cutting, and nothing of i
   })).json()) as Job
   await openJob(page, NAME)
   await page.keyboard.press('2')
-  await expect(page.getByTestId('first-answer')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByTestId('first-answer')).toBeVisible()
   await page.getByRole('radio', { name: 'Collar', exact: true }).click()
   // Two are compared: those that stand there are left out, and the sew-in is looked at by itself.
   const candidate = page.getByTestId('candidate'), chosen = candidate.and(page.locator('[aria-pressed=true]'))
-  await expect(candidate.filter({ hasText: organza.name }).first()).toBeVisible({ timeout: 30_000 })
+  await expect(candidate.filter({ hasText: organza.name }).first()).toBeVisible()
   await expect(chosen).toHaveCount(2)
   // Until the heat is tried what stands on them still changes.
-  await expect(page.getByTestId('excluded')).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByTestId('excluded')).toBeVisible()
   await expect(page.getByText('Trying the heat')).toHaveCount(0)
   await candidate.filter({ hasText: organza.name }).first().click()
   for (const words of await chosen.allTextContents()) if (!words.includes(organza.name)) await candidate.filter({ hasText: words }).click()

@@ -85,7 +85,7 @@ test('from an empty database to a first recipe: four steps, by keys and by hand,
   await page.getByRole('button', { name: 'Begin', exact: true }).click()
   // It ends where the work begins: describing the first fabric.
   await expect(page).toHaveURL(/fabric/)
-  await expect(page.getByLabel('What is it made of?')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByLabel('What is it made of?')).toBeVisible()
   await expect(page.getByTestId('demo')).toHaveCount(0)
   const [room, irons, cloths, shelf] = [
     await get<Workroom>(page, '/api/workroom'), await get<Iron[]>(page, '/api/irons'), await get<PressCloth[]>(page, '/api/press-cloths'),
@@ -101,16 +101,16 @@ test('from an empty database to a first recipe: four steps, by keys and by hand,
   await page.getByLabel('What is it made of?').fill('cotton')
   await page.getByLabel('Name', { exact: true }).fill('Quay cotton')
   await page.getByRole('button', { name: 'Save fabric' }).click()
-  await expect.poll(async () => (await get<Listed<Fabric>>(page, '/api/fabrics')).rows.map(f => f.name), { timeout: 15_000 })
+  await expect.poll(async () => (await get<Listed<Fabric>>(page, '/api/fabrics')).rows.map(f => f.name))
     .toEqual(['Quay cotton'])
   // The board has it too, and nothing is written on any more.
-  await expect(page.getByRole('heading', { name: 'Quay cotton' })).toBeVisible({ timeout: 15_000 })
+  await expect(page.getByRole('heading', { name: 'Quay cotton' })).toBeVisible()
   await toSwatch(page)
-  await expect(page.getByTestId('recipe')).toContainText(/· \d+ s/, { timeout: 30_000 })
+  await expect(page.getByTestId('recipe')).toContainText(/· \d+ s/)
   // From a bench that asks for a job to one of what lies on the board: one press.
   await page.keyboard.press('4')
   await page.getByRole('button', { name: 'New job with Quay cotton' }).click()
-  await expect(page.getByRole('tab', { name: /Pieces/ })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('tab', { name: /Pieces/ })).toBeVisible()
   expect((await get<Listed<Job>>(page, '/api/jobs')).rows.map(j => [j.name, j.fabrics.map(f => f.supplyId !== null)]))
     .toEqual([['Quay cotton: collar', [true]]])
   // Its name can be changed later; none at all is refused, and what was there stays kept.
@@ -201,27 +201,26 @@ async function toFirstSwatch(page: Page, url: string, { press, write, count }: H
   await expect(page).toHaveURL(/fabric/)
   await write(page.getByLabel('What is it made of?'), 'cotton')
   await press(button('Save fabric'))
-  await expect(page.getByRole('heading', { name: 'Cotton poplin' })).toBeVisible({ timeout: 15_000 })
+  await expect(page.getByRole('heading', { name: 'Cotton poplin' })).toBeVisible()
   if (isTouch) await press(page.getByRole('link', { name: /Test swatch/ }).first())
   else await page.keyboard.press('3')
-  await expect(page.getByTestId('recipe')).toContainText(/· \d+ s/, { timeout: 30_000 })
+  await expect(page.getByTestId('recipe')).toContainText(/· \d+ s/)
   await press(button('Press this'))
   const command = page.getByTestId('command')
   await expect(command).toContainText('then press')
   await press(page.getByRole('button', { name: /^Turn it to/ }))
-  await expect(page.getByRole('status').filter({ hasText: ': ready' })).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByRole('status').filter({ hasText: ': ready' })).toBeVisible()
   let steps = 0
   for (; steps < 12 && !await cold(page).isVisible(); steps++) {
     if (isTouch) await command.tap()
     else await page.locator('body').press('Space')
-    await expect(command.or(cold(page))).toHaveText(/Lift|then set down|Lay the interfacing|Cold/, { timeout: 30_000 })
+    await expect(command.or(cold(page))).toHaveText(/Lift|then set down|Lay the interfacing|Cold/)
   }
   if (isTouch) {
     await press(page.getByRole('radio', { name: /nail is needed/ }))
     await press(button('Save swatch'))
   } else for (const key of ['3', 'k']) await page.keyboard.press(key)
-  await expect.poll(async () => (await get<Listed<Fabric>>(page, '/api/fabrics', url)).rows[0]?.swatchCount,
-    { timeout: 15_000 }).toBe(1)
+  await expect.poll(async () => (await get<Listed<Fabric>>(page, '/api/fabrics', url)).rows[0]?.swatchCount).toBe(1)
   return `${count() + steps + (isTouch ? 0 : 3)} actions, ${((Date.now() - began) / 1000).toFixed(0)} s of the machine`
 }
 for (const [way, isTouch] of [['keys alone', false], ['touch', true]] as const) {
@@ -244,16 +243,16 @@ test('with an empty shelf: wool is asked for a wash that it stands, and the firs
   })
   expect(begun.ok()).toBe(true)
   await page.goto(`${own.url}/supplies`)
-  await expect(page.getByText('No supply yet: describe the first one.')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText('No supply yet: describe the first one.')).toBeVisible()
   await page.getByRole('checkbox', { name: 'in stock' }).click()
   await expect(page.getByText('Nothing like that on the shelf.')).toBeVisible()
   await page.goto(`${own.url}/fabric?new=1`)
   await page.getByLabel('What is it made of?').fill('70 wool 30 polyester')
   await page.getByRole('button', { name: 'Save fabric' }).click()
-  await expect(page.getByText('70 % wool, 30 % polyester · worsted suiting')).toBeVisible({ timeout: 15_000 })
+  await expect(page.getByText('70 % wool, 30 % polyester · worsted suiting')).toBeVisible()
   await page.keyboard.press('2')
   const says = /^\s*No supplies yet\. Add one, or sew in self fabric\.\s*Add a supply\s*$/
-  await expect(page.getByTestId('clashes')).toHaveText(says, { timeout: 20_000 })
+  await expect(page.getByTestId('clashes')).toHaveText(says)
   await page.getByTestId('clashes').getByRole('link', { name: 'Add a supply' }).click()
   await expect(page.getByRole('heading', { name: 'New supply' })).toBeVisible()
   await context.close()

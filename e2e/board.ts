@@ -28,9 +28,9 @@ export function ownBoard(clockRate = 60) {
   /** Plans what stands in the job and begins its session, by keys. */
   async function beginSession(page: Page): Promise<void> {
     await page.keyboard.press('5')
-    await expect(page.getByRole('tab', { name: /Plan/ })).toBeVisible({ timeout: 20_000 })
+    await expect(page.getByRole('tab', { name: /Plan/ })).toBeVisible()
     await page.keyboard.press('l')
-    await expect(page.getByRole('button', { name: /Begin session/ })).toBeEnabled({ timeout: 60_000 })
+    await expect(page.getByRole('button', { name: /Begin session/ })).toBeEnabled()
     await page.keyboard.press('Enter')
     await expect(page.getByTestId('session')).toBeVisible()
   }
@@ -46,7 +46,7 @@ export function ownBoard(clockRate = 60) {
     await pressOn(page, /All pressed/)
     await expect(now).toContainText('All pressed')
     const tried = async () => (await sessionOf(page, job.id)).events.filter(e => e.kind === 'edge').length
-    await expect.poll(tried, { timeout: 15_000 }).toBeGreaterThanOrEqual(edges)
+    await expect.poll(tried).toBeGreaterThanOrEqual(edges)
     return sessionOf(page, job.id)
   }
   return { get url() { return server.url }, get, fabric, supply, jobOf, openJob, beginSession, sessionOf, pressAll }

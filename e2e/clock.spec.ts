@@ -17,7 +17,7 @@ async function layUp(page: Page, interfacing: RegExp): Promise<void> {
 }
 /** Takes the dry way, warmed first, to the clock. */
 async function takeDry(page: Page): Promise<void> {
-  await page.getByTestId('method-dry').getByRole('button').first().click({ timeout: 30_000 })
+  await page.getByTestId('method-dry').getByRole('button').first().click({ timeout: 60_000 })
   await expect(page.getByTestId('sentence')).toContainText('Warm the fabric')
   await expect(page.getByTestId('recipe')).toContainText('· dry ·')
   await page.getByRole('button', { name: 'Press this' }).click()
@@ -38,14 +38,14 @@ async function lastSwatch(page: Page): Promise<Swatch> {
 async function explanation(page: Page): Promise<string> {
   await toSwatch(page)
   await page.getByRole('tab', { name: /History/ }).click()
-  await expect(page.getByTestId('why')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByTestId('why')).toBeVisible()
   return (await page.getByTestId('why').textContent())!
 }
 
 test('as the sheet says: what it would do here, carried over with its reasons, pressed and judged', async ({ page }) => {
   await layUp(page, /Band stiff/)
   await expect(page.getByTestId('sheet')).toContainText('160 °C, 15 s')
-  await expect(page.getByTestId('sheet-here')).toContainText('should hold', { timeout: 20_000 })
+  await expect(page.getByTestId('sheet-here')).toContainText('should hold')
   await expect(page.getByTestId('carried')).toContainText('The maker\'s 15 s')
   await page.getByRole('button', { name: 'Press as the maker says' }).click()
   await expect(page.getByTestId('command')).toContainText('Lay the layers')
@@ -70,7 +70,7 @@ test('begun with a cold iron: said before, the seconds needed are more, and the 
   await page.locator('body').press('Space')
   await expect.poll(() => needed(page)).toBeGreaterThan(hold + 8)
   await page.locator('body').press('Space')
-  await expect(page.getByTestId('command').or(cold(page))).toHaveText(/Cold/, { timeout: 20_000 })
+  await expect(page.getByTestId('command').or(cold(page))).toHaveText(/Cold/)
   await page.locator('body').press('Space')
   await judge(page, /falls off/)
   const swatch = await lastSwatch(page)
@@ -98,9 +98,9 @@ test('an iron that shuts itself off in the middle: the clock waits longer, and t
   await page.locator('body').press('Space')
   await expect(page.getByRole('timer').first()).toHaveAttribute('aria-label', /s to a bond|not at this heat/)
   // Held until it has shut itself off, and lifted before it is done.
-  await expect(page.getByText('shut itself off').first()).toBeVisible({ timeout: 15_000 })
+  await expect(page.getByText('shut itself off').first()).toBeVisible()
   await page.locator('body').press('Space')
-  await expect(page.getByTestId('command').or(cold(page))).toHaveText(/Cold/, { timeout: 20_000 })
+  await expect(page.getByTestId('command').or(cold(page))).toHaveText(/Cold/)
   await page.locator('body').press('Space')
   await judge(page, /falls off/)
   expect((await lastSwatch(page)).events.map(e => e.kind)).toContain('shut')
@@ -120,7 +120,7 @@ test('a machine that slept during a press: said, kept, not trusted', async ({ pa
   await warmIron(page)
   await page.locator('body').press('Space')
   await page.evaluate(() => { (window as unknown as { sleepFor: (ms: number) => void }).sleepFor(40_000) })
-  await expect(page.getByTestId('doubt')).toContainText('we do not trust its seconds', { timeout: 10_000 })
+  await expect(page.getByTestId('doubt')).toContainText('we do not trust its seconds')
   await pressThrough(page, true)
   await judge(page, /the fabric distorts/)
   expect((await lastSwatch(page)).doubts.length).toBeGreaterThan(0)

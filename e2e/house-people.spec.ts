@@ -32,7 +32,7 @@ async function takeOver(page: Page, name: string, pin: string): Promise<void> {
   await page.getByRole('button', { name: new RegExp(name) }).click()
   await page.keyboard.type(pin)
   await page.keyboard.press('Enter')
-  await expect(page.getByTestId('who')).toContainText(name, { timeout: 20_000 })
+  await expect(page.getByTestId('who')).toContainText(name)
 }
 async function pairedBy(owner: Page, browser: Browser): Promise<Page> {
   const former = (await owner.getByTestId('code').allInnerTexts())[0] ?? ''
@@ -56,9 +56,9 @@ async function toSession(page: Page): Promise<void> {
   await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: 'Mate\'s boat coat' }).getByRole('button').first().click()
   await expect(page).not.toHaveURL(/today/)
   await page.keyboard.press('5')
-  await expect(page.getByRole('tab', { name: /Session/ })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('tab', { name: /Session/ })).toBeVisible()
   await page.keyboard.press('g')
-  await expect(page.getByTestId('session')).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByTestId('session')).toBeVisible()
 }
 /** What a browser keeps of an address; its databases are not in the declarations of the test runner yet. */
 interface KeptOrigin { localStorage: { name: string }[], indexedDB: { name: string, stores: { records: unknown[] }[] }[] }
@@ -101,7 +101,7 @@ test('owner, maker on a tablet and apprentice press one session together; one is
     // The maker takes the next piece to press; the two others turn the iron's dial, as one does who passes by.
     const dial = (page: Page, name: string) => page.getByRole('radiogroup', { name: 'Dial' }).getByRole('radio', { name: new RegExp(name) })
     const by = async () => new Set((await sessionOf(owner)).events.slice(before).map(e => people.get(e.personId ?? '')))
-    const did = (name: string) => expect.poll(async () => (await by()).has(name), { timeout: 20_000 }).toBe(true)
+    const did = (name: string) => expect.poll(async () => (await by()).has(name)).toBe(true)
     await tablet.keyboard.press('o')
     await dial(tablet, 'synthetic').click()
     await did('Bram')
@@ -122,7 +122,7 @@ test('owner, maker on a tablet and apprentice press one session together; one is
     await tablet.context().setOffline(true)
     await tablet.locator('body').press('Space')
     await tablet.locator('body').press('Space')
-    await expect(tablet.getByTestId('waiting')).toContainText('kept here', { timeout: 20_000 })
+    await expect(tablet.getByTestId('waiting')).toContainText('kept here')
     await owner.goto(url('/people'))
     const bram = [...people].find(([, name]) => name === 'Bram')![0]
     const done = (await sessionOf(owner)).events.length
@@ -130,7 +130,7 @@ test('owner, maker on a tablet and apprentice press one session together; one is
     expect((await ask(owner, 'POST', `/api/people/${bram}/back`, {})).status).toBe(200)
     await tablet.context().setOffline(false)
     // The clock runs on; nothing goes out under nobody's name, or anybody else's.
-    await expect(tablet.getByTestId('signed-out')).toContainText('Sign in, and it is sent in your name', { timeout: 30_000 })
+    await expect(tablet.getByTestId('signed-out')).toContainText('Sign in, and it is sent in your name')
     await expect(tablet.getByTestId('session')).toBeVisible()
     expect((await sessionOf(owner)).events.length).toBe(done)
     // Wick comes to the same tablet: nothing of Bram's is shown, and nothing of it is sent.
@@ -145,8 +145,8 @@ test('owner, maker on a tablet and apprentice press one session together; one is
     await tablet.getByRole('group', { name: 'Take over' }).getByRole('button', { name: /Bram/ }).click()
     await tablet.keyboard.type('7391')
     await tablet.keyboard.press('Enter')
-    await expect(tablet.getByTestId('who')).toContainText('Bram', { timeout: 20_000 })
-    await expect.poll(async () => (await sessionOf(owner)).events.slice(done).map(e => people.get(e.personId ?? '')), { timeout: 30_000 })
+    await expect(tablet.getByTestId('who')).toContainText('Bram')
+    await expect.poll(async () => (await sessionOf(owner)).events.slice(done).map(e => people.get(e.personId ?? '')))
       .toEqual(expect.arrayContaining(['Bram']))
     expect((await sessionOf(owner)).events.slice(done).every(e => e.personId === bram)).toBe(true)
 

@@ -21,8 +21,8 @@ async function layUp(page: Page, fabric: RegExp, interfacing: RegExp): Promise<v
 }
 /** A way is chosen, be it a method of the board's or the maker's own. */
 async function worked(page: Page): Promise<void> {
-  await expect(page.getByRole('button', { name: 'Press this' })).toBeEnabled({ timeout: 40_000 })
-  await expect(page.getByText('methods…')).toHaveCount(0, { timeout: 40_000 })
+  await expect(page.getByRole('button', { name: 'Press this' })).toBeEnabled()
+  await expect(page.getByText('methods…')).toHaveCount(0)
 }
 async function judge(page: Page, grade: string): Promise<void> {
   await page.keyboard.press(grade)
@@ -56,7 +56,7 @@ test('a house that presses both sides turns in the middle, and swatches that con
   await judge(page, '0')
   await toSwatch(page)
   await page.getByRole('tab', { name: 'Safe window' }).click()
-  await expect(page.getByText(/contradict|given little weight/).first()).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByText(/contradict|given little weight/).first()).toBeVisible()
   await bothSides(page, 'one')
 })
 
@@ -67,7 +67,7 @@ test('one cools flat while the next is pressed, and is judged when it is cold', 
   const command = page.getByTestId('command')
   await page.keyboard.press('Space')
   while (!/Cool flat/.test((await command.textContent())!)) {
-    await expect(command).toHaveText(/Lift|then set down|Lay the interfacing|Cool flat/, { timeout: 20_000 })
+    await expect(command).toHaveText(/Lift|then set down|Lay the interfacing|Cool flat/)
     if (/Cool flat/.test((await command.textContent())!)) break
     await page.keyboard.press('Space')
   }
@@ -77,7 +77,7 @@ test('one cools flat while the next is pressed, and is judged when it is cold', 
   await expect(command).toContainText('then press')
   const lying = page.getByRole('timer', { name: /^Deck denim: (cooling|cold)/ })
   await expect(lying).toBeVisible()
-  await expect(page.getByRole('timer', { name: 'Deck denim: cold' })).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByRole('timer', { name: 'Deck denim: cold' })).toBeVisible()
   await lying.click()
   await page.keyboard.press('Space')
   await expect(cold(page)).toBeVisible()

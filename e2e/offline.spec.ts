@@ -12,12 +12,12 @@ test.afterEach(() => server.down())
 
 /** The board as it is kept by the browser: its files, and what was read of the server. */
 async function keptByBrowser(page: Page): Promise<void> {
-  await page.waitForFunction(() => navigator.serviceWorker.controller !== null, null, { timeout: 30_000 })
+  await page.waitForFunction(() => navigator.serviceWorker.controller !== null, null, { timeout: 60_000 })
   await page.waitForFunction(async () => {
     const copies = await caches.open('ready-cuff-copies')
     const wanted = ['/api/workroom', '/api/irons', '/api/press-cloths']
     return (await Promise.all(wanted.map(path => copies.match(path, { ignoreSearch: true })))).every(Boolean)
-  }, null, { timeout: 30_000 })
+  }, null, { timeout: 60_000 })
 }
 async function swatchesOf(page: Page, code: string): Promise<Swatch[]> {
   const fabrics = await (await page.request.get(`${server.url}/api/fabrics?q=${code}`)).json() as Listed<Fabric>
@@ -44,8 +44,8 @@ test('reloaded in mid-press with the server away: finished, judged, pictured; al
   await server.down()
   await page.reload()
   // The same press, at the right second: its clock never stopped.
-  await expect(page.getByTestId('command')).toBeVisible({ timeout: 20_000 })
-  await expect(page.getByTestId('waiting')).toContainText('server away since', { timeout: 20_000 })
+  await expect(page.getByTestId('command')).toBeVisible()
+  await expect(page.getByTestId('waiting')).toContainText('server away since')
   await pressThrough(page, true)
   await judge(page, /steady pull/, 'pressed without the server')
   await keep(page)
@@ -58,9 +58,9 @@ test('reloaded in mid-press with the server away: finished, judged, pictured; al
   // A second tab of the same board sees the same things waiting, and the two do not send them twice.
   const second = await page.context().newPage()
   await second.goto(`${server.url}/fabric`)
-  await expect(second.getByTestId('waiting')).toContainText('kept here: 2', { timeout: 20_000 })
+  await expect(second.getByTestId('waiting')).toContainText('kept here: 2')
   await server.up()
-  for (const tab of [page, second]) await expect(tab.getByTestId('waiting')).toBeHidden({ timeout: 20_000 })
+  for (const tab of [page, second]) await expect(tab.getByTestId('waiting')).toBeHidden()
   const fresh = (await swatchesOf(page, 'TW-01')).filter(t => !before.some(b => b.id === t.id))
   expect(fresh.map(t => [t.grade, t.note, t.photos.length])).toEqual([[2, 'pressed without the server', 1]])
 })
@@ -76,7 +76,7 @@ test('two tabs judge the same swatch at once: it is kept once', async ({ page })
   // Both at the very same moment, so that neither knows of the other.
   const both = await Promise.all([page, second].map(tab => tab.getByRole('button', { name: 'Save swatch' }).elementHandle()))
   await Promise.all(both.map(button => button!.evaluate(b => (b as HTMLElement).click())))
-  await expect(page.getByTestId('swatch').filter({ hasText: 'from two tabs' })).toHaveCount(1, { timeout: 20_000 })
+  await expect(page.getByTestId('swatch').filter({ hasText: 'from two tabs' })).toHaveCount(1)
   expect(await swatchesOf(page, 'TW-01')).toHaveLength(before + 1)
 })
 
@@ -91,7 +91,7 @@ test('a swatch that is refused says why, is mended, and sent', async ({ page }) 
   await expect(sheet.getByRole('alert')).toContainText('Note: there is a character in it that cannot be kept.')
   await sheet.getByLabel('Note').fill('slipped here')
   await sheet.getByRole('button', { name: 'Send again' }).click()
-  await expect(page.getByTestId('waiting')).toBeHidden({ timeout: 15_000 })
+  await expect(page.getByTestId('waiting')).toBeHidden()
   expect((await swatchesOf(page, 'TW-01')).filter(t => t.note === 'slipped here')).toHaveLength(1)
 })
 
@@ -111,12 +111,12 @@ test('what is only read while the server is away comes from the last copy, and s
   })
   await server.down()
   await page.reload()
-  await expect(page.getByTestId('jobs').getByRole('listitem').first()).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByTestId('jobs').getByRole('listitem').first()).toBeVisible()
   await expect(page.getByTestId('waiting')).toContainText(/server away since \d\d:\d\d, shown as of \d\d:\d\d/)
   // There again it is found to be by itself, and what is shown is read anew.
-  const read = page.waitForResponse(r => r.url().includes('/api/jobs?') && r.ok() && !r.headers()['x-kept-copy'], { timeout: 30_000 })
+  const read = page.waitForResponse(r => r.url().includes('/api/jobs?') && r.ok() && !r.headers()['x-kept-copy'], { timeout: 60_000 })
   await server.up()
-  await expect(page.getByTestId('waiting')).toBeHidden({ timeout: 20_000 })
+  await expect(page.getByTestId('waiting')).toBeHidden()
   await read
 })
 

@@ -15,7 +15,7 @@ export async function openPoplin(page: Page, url: string): Promise<void> {
 /** To the swatch stage, once its sentence stands there. */
 export async function toSwatch(page: Page): Promise<void> {
   await page.keyboard.press('3')
-  await expect(page.getByTestId('sentence')).toContainText(/press/i, { timeout: 30_000 })
+  await expect(page.getByTestId('sentence')).toContainText(/press/i)
 }
 
 /** All ways are worked out, whether one of them leads or the sheet does. */
@@ -43,7 +43,7 @@ export async function warmIron(page: Page): Promise<void> {
     await page.getByRole('radiogroup', { name: 'Dial' }).getByRole('radio', { name: 'off', exact: true }).click()
   await expect(dial.or(ready).first()).toBeVisible()
   if (await dial.isVisible()) await dial.click()
-  await expect(page.getByRole('status').filter({ hasText: ': ready' })).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByRole('status').filter({ hasText: ': ready' })).toBeVisible()
 }
 
 /** What a session shows at a moment; empty where it shows no such thing. */
@@ -97,7 +97,7 @@ export async function pressThrough(page: Page, begun = false): Promise<void> {
   const command = page.getByTestId('command')
   if (!begun) await page.locator('body').press('Space')
   for (let step = 0; step < 10; step++) {
-    await expect(command.or(cold(page))).toHaveText(/Lift|then set down|Lay the interfacing|Cold/, { timeout: 30_000 })
+    await expect(command.or(cold(page))).toHaveText(/Lift|then set down|Lay the interfacing|Cold/)
     if (await cold(page).isVisible()) return
     await page.locator('body').press('Space')
   }
@@ -107,8 +107,8 @@ export async function pressThrough(page: Page, begun = false): Promise<void> {
 /** A first layout lies, and no shorter one is looked for any more: to go on looking would cost both cores 20 s. */
 export async function laidDown(page: Page): Promise<void> {
   const state = page.getByTestId('layout-state'), stop = page.getByRole('button', { name: 'Stop searching' })
-  await expect(page.getByTestId('layout').locator('[data-part]').first()).toBeVisible({ timeout: 40_000 })
+  await expect(page.getByTestId('layout').locator('[data-part]').first()).toBeVisible()
   await expect(stop.or(page.getByRole('button', { name: /Lay out again/ })).first()).toBeVisible()
   if (await stop.isVisible()) await stop.click({ timeout: 1000 }).catch(() => undefined)
-  await expect(state).toContainText(/parts/, { timeout: 40_000 })
+  await expect(state).toContainText(/parts/)
 }

@@ -8,7 +8,7 @@ test.use({ testIdAttribute: 'data-test' })
 test('with the keyboard alone: a place, an interfacing, the window, its pin, and on to the press', async ({ page }) => {
   await open(page, server.url)
   await page.keyboard.press('2')
-  await expect(page.getByTestId('excluded')).toBeVisible({ timeout: 40_000 })
+  await expect(page.getByTestId('excluded')).toBeVisible()
   const tabTo = async (there: ReturnType<Page['getByRole']>) => {
     for (let i = 0; i < 60; i++) {
       if (await there.evaluate(e => e === document.activeElement)) return
@@ -29,9 +29,9 @@ test('with the keyboard alone: a place, an interfacing, the window, its pin, and
   await tabTo(page.getByRole('button', { name: 'Use this interfacing' }))
   await page.keyboard.press('Enter')
   await expect(page).toHaveURL(/swatch/)
-  await expect(page.getByTestId('sentence')).toContainText(/press/i, { timeout: 30_000 })
+  await expect(page.getByTestId('sentence')).toContainText(/press/i)
   await page.keyboard.press('m')
-  await expect(page.getByTestId('map-done')).toBeVisible({ timeout: 40_000 })
+  await expect(page.getByTestId('map-done')).toBeVisible()
   const before = (await page.getByTestId('sentence').textContent())!
   await tabTo(page.getByTestId('window-map'))
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowLeft')

@@ -11,7 +11,7 @@ const { get, fabric, jobOf, openJob, beginSession, sessionOf } = server
 
 async function toSeams(page: Page, key: string): Promise<void> {
   await page.keyboard.press('z')
-  await expect(page.getByRole('tab', { name: /Seams and details/ })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('tab', { name: /Seams and details/ })).toBeVisible()
   await page.keyboard.press(key)
 }
 const makingsOf = (page: Page, job: Job) => get<Makings>(page, `/api/jobs/${job.id}/makings`)
@@ -28,13 +28,13 @@ test('a seam detail on any fabric: the sentence, two of three, the ring; into th
   await expect(ring).toHaveAttribute('data-phase', 'ready')
   await page.locator('body').press('Space')
   await expect(ring).toHaveAttribute('data-phase', 'down')
-  await expect(ring).toContainText('it is set', { timeout: 10_000 })
+  await expect(ring).toContainText('it is set')
   await page.locator('body').press('Space')
   await expect(ring).toHaveAttribute('data-phase', 'turn')
   await page.locator('body').press('Space')
   await page.locator('body').press('Space')
   await expect(ring).toHaveAttribute('data-phase', /rest|done/)
-  await expect(ring).toHaveAttribute('data-phase', 'done', { timeout: 20_000 })
+  await expect(ring).toHaveAttribute('data-phase', 'done')
   // The next feature by its key; fabric that takes no heat says so.
   await page.keyboard.press('j')
   await expect(page.getByRole('radio', { name: 'Seam, to one side' })).toBeChecked()
@@ -44,7 +44,7 @@ test('a seam detail on any fabric: the sentence, two of three, the ring; into th
   await page.keyboard.press('d')
   await pressOn(page, /Wait: it is cooling|Try the edges|All pressed/, null)
   const lifts = async () => (await sessionOf(page, job.id)).events.filter(e => e.kind === 'lift').length
-  await expect.poll(lifts, { timeout: 15_000 }).toBeGreaterThan(3)
+  await expect.poll(lifts).toBeGreaterThan(3)
   const session = await sessionOf(page, job.id)
   expect(session.operations).toMatchObject([{ kind: 'seam', supplyId: null, makingId: (await makingsOf(page, job)).makings[0]!.id }])
 })
@@ -97,7 +97,7 @@ test('a patchwork is laid out, one seam turned by hand, and a reload finds it; a
   await page.keyboard.press('Enter')
   await expect.poll(async () => (await makingsOf(page, job)).makings.length).toBe(1)
   await page.reload()
-  await expect(page.getByTestId('patchwork-says')).toContainText('All 24 crossings nest', { timeout: 20_000 })
+  await expect(page.getByTestId('patchwork-says')).toContainText('All 24 crossings nest')
   const [kept] = (await makingsOf(page, job)).makings
   expect(Object.keys((kept!.spec as { turned: object }).turned)).toHaveLength(1)
   // Sizes that make no sense are said, and nothing is lost.
@@ -145,17 +145,16 @@ test('a hem on a lined dress is pressed by keys, its lining held clear; poly-cot
   const [job] = (await get<Listed<Job>>(page, '/api/jobs')).rows.filter(j => j.name.includes('lined dress'))
   await toSeams(page, 'h')
   const says = /0\.54 m of tape in 1 piece; \d+\s+s a place under a damp press cloth/
-  await expect(page.getByTestId('hem-says')).toContainText(says, { timeout: 20_000 })
+  await expect(page.getByTestId('hem-says')).toContainText(says)
   await expect(page.getByTestId('hem-lining')).toContainText('Saloon lining, bronze: hold it clear')
   await expect(page.getByTestId('hem-how')).toContainText('to ease along this curve')
   await looked(page, 'the hem')
   await beginSession(page)
   await page.keyboard.press('d')
   await pressOn(page, /Wait: it is cooling|Try the edges|try its edge/, null)
-  await expect(page.getByTestId('edge')).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByTestId('edge')).toBeVisible()
   await page.keyboard.press('h')
-  await expect.poll(async () => (await sessionOf(page, job!.id)).events.filter(e => e.kind === 'edge').map(e => e.edge),
-    { timeout: 15_000 })
+  await expect.poll(async () => (await sessionOf(page, job!.id)).events.filter(e => e.kind === 'edge').map(e => e.edge))
     .toEqual(['holds'])
   expect((await sessionOf(page, job!.id)).operations).toMatchObject([{ kind: 'hem', standing: 'estimated' }])
   // Its label bears one dot: without that poly-cotton takes a damp hem.
@@ -164,14 +163,14 @@ test('a hem on a lined dress is pressed by keys, its lining held clear; poly-cot
   await page.reload()
   await openJob(page, 'Galley aprons')
   await toSeams(page, 'h')
-  await expect(page.getByTestId('hem-says')).toContainText('a place under a damp press cloth', { timeout: 20_000 })
+  await expect(page.getByTestId('hem-says')).toContainText('a place under a damp press cloth')
   // A depth that no tape stays under.
   await page.getByRole('textbox', { name: 'Depth of the hem' }).fill('12')
   await expect(page.getByText(/it has to be deeper by more than 3 mm/)).toBeVisible()
   await jobOf(page, 'Velvet trim', ['TW-04'])
   await openJob(page, 'Velvet trim')
   await toSeams(page, 'h')
-  await expect(page.getByTestId('hem-refused')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByTestId('hem-refused')).toBeVisible()
   await expect(page.getByTestId('hem-says')).toContainText('Stitch it by hand')
 })
 

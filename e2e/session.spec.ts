@@ -36,7 +36,7 @@ async function savePieces(page: Page, jobId: string, pieces: object[]): Promise<
 }
 async function toPress(page: Page): Promise<void> {
   await page.keyboard.press('5')
-  await expect(page.getByRole('tab', { name: /Positions/ })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('tab', { name: /Positions/ })).toBeVisible()
 }
 /** From the order to the session, by keys; its beginning has reached the server. */
 async function begin(page: Page): Promise<void> {
@@ -48,7 +48,7 @@ const space = (page: Page) => page.locator('body').press('Space')
 /** The iron is turned to where the piece wants it. */
 async function warm(page: Page): Promise<void> {
   await page.keyboard.press('d')
-  await expect(page.getByText(/, ready/).first()).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByText(/, ready/).first()).toBeVisible()
 }
 /** Goes on with Space until this stands there; edges wait. */
 const goOn = (page: Page, until: RegExp) => pressOn(page, until, null)
@@ -58,7 +58,7 @@ async function finish(page: Page): Promise<void> {
   await pressOn(page, shown => shown.piece !== piece, null)
 }
 /** Every event of this board has reached the server. */
-const sent = (page: Page) => expect(page.getByTestId('waiting')).toBeHidden({ timeout: 20_000 })
+const sent = (page: Page) => expect(page.getByTestId('waiting')).toBeHidden()
 const fusedOf = (session: PressSession) => session.operations.filter(o => o.kind === 'fuse').map(o => o.name).sort()
 const secondBoard = async (browser: Browser, name: string): Promise<Page> => {
   const context = await browser.newContext({ viewport: { width: 820, height: 1180 }, serviceWorkers: 'block' })
@@ -66,7 +66,7 @@ const secondBoard = async (browser: Browser, name: string): Promise<Page> => {
   await openJob(page, name)
   await toPress(page)
   await page.keyboard.press('g')
-  await expect(now(page)).toBeVisible({ timeout: 30_000 })
+  await expect(now(page)).toBeVisible()
   return page
 }
 
@@ -89,12 +89,12 @@ test('three pieces by keys alone: a place missed and pressed again, one set asid
     await goOn(page, /^(Hold|Warm it|Lift)/)
     // Reloaded while the sole is down: the same piece, and still down.
     await page.reload()
-    await expect(page.getByTestId('session')).toBeVisible({ timeout: 30_000 })
+    await expect(page.getByTestId('session')).toBeVisible()
     await expect(page.getByTestId('piece')).toHaveText(first)
     await expect(now(page)).toHaveText(/Hold still|Lift|Warm it/)
     // A second board sees what this one has in hand, and cannot press it by mistake.
     const second = await secondBoard(browser, NAME)
-    await expect(second.getByTestId('watching')).toContainText('being pressed on another board', { timeout: 20_000 })
+    await expect(second.getByTestId('watching')).toContainText('being pressed on another board')
     const before = (await sessionOf(page, job.id)).events.length
     await space(second)
     await second.waitForTimeout(300)
@@ -112,7 +112,7 @@ test('three pieces by keys alone: a place missed and pressed again, one set asid
     await expect(page.getByTestId('piece')).toContainText('Long band')
     await page.keyboard.press('1')
     await goOn(page, /^Set down again: position 1/)
-    await expect(second.getByTestId('now')).toHaveText(/Set down again: position 1/, { timeout: 10_000 })
+    await expect(second.getByTestId('now')).toHaveText(/Set down again: position 1/)
     // The last lift is taken back, and made again.
     await page.keyboard.press('Backspace')
     await expect(now(page)).toHaveText(/Hold still|Lift/)
@@ -169,12 +169,12 @@ test('two boards at one piece are warned, one takes it over; what came without t
   await expect(page.getByTestId('waiting')).toContainText('kept here')
   for (const board of [page, second]) await board.context().setOffline(false)
   const told = async () => (await page.getByTestId('clash').count()) + (await second.getByTestId('clash').count())
-  await expect.poll(told, { timeout: 30_000 }).toBe(2)
+  await expect.poll(told).toBe(2)
   await expect(page.getByTestId('clash')).toContainText('also started on another board')
   await second.keyboard.press('o')
-  await expect(second.getByTestId('clash')).toBeHidden({ timeout: 20_000 })
+  await expect(second.getByTestId('clash')).toBeHidden()
   // Settled on both boards, whether it was still in hand or pressed to its end meanwhile.
-  await expect(page.getByTestId('clash')).toBeHidden({ timeout: 20_000 })
+  await expect(page.getByTestId('clash')).toBeHidden()
   for (const board of [page, second]) await sent(board)
   const { events } = await sessionOf(page, job.id)
   expect(new Set(events.map(e => e.device)).size).toBe(2)
@@ -189,14 +189,14 @@ test('positions: a keep-out, a print moved and added, another motion; kept, and 
   await toPress(page)
   await page.keyboard.press('p')
   const coverage = page.getByTestId('coverage')
-  await expect(coverage).toContainText(/positions; by area alone, \d+ or more\. (100|99\.9\d) % covered/, { timeout: 40_000 })
+  await expect(coverage).toContainText(/positions; by area alone, \d+ or more\. (100|99\.9\d) % covered/)
   await looked(page, 'positions')
   // A button in the middle: what is near it cannot be reached by the whole sole.
   await page.getByRole('button', { name: 'Button', exact: true }).click()
   await page.getByRole('button', { name: 'In the middle' }).click()
   await expect(page.getByText('Buttons and zips get hot')).toBeVisible()
   await page.getByRole('button', { name: 'Button', exact: true }).click()
-  await expect(coverage).toContainText('covered', { timeout: 40_000 })
+  await expect(coverage).toContainText('covered')
   const piece = async () => (await get<Cutting>(page, `/api/jobs/${job.id}/cutting`)).pieces[0]!
   await expect.poll(async () => (await piece()).keepOuts.map(k => k.kind)).toEqual(['button'])
   await page.getByRole('button', { name: 'Take Button 1 away' }).click()
@@ -216,7 +216,7 @@ test('positions: a keep-out, a print moved and added, another motion; kept, and 
   await page.getByRole('button', { name: 'Take Thick seam 1 away' }).click()
   await expect.poll(async () => (await piece()).keepOuts.length).toBe(0)
   // One is dragged away: what it leaves open is named; put back as worked out.
-  await expect(coverage).toContainText(/(100|99\.9\d) %/, { timeout: 40_000 })
+  await expect(coverage).toContainText(/(100|99\.9\d) %/)
   const placement = page.getByTestId('setdowns').locator('[data-placement="0"]')
   const box = (await placement.boundingBox())!
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
@@ -226,7 +226,7 @@ test('positions: a keep-out, a print moved and added, another motion; kept, and 
   await expect(page.getByTestId('unreached')).toBeVisible()
   await expect.poll(async () => (await piece()).byHand.length).toBe(1)
   await page.reload()
-  await expect(page.getByTestId('unreached')).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByTestId('unreached')).toBeVisible()
   const number = Number(/^(\d+) pos/.exec((await coverage.textContent())!.trim())![1])
   await page.getByRole('button', { name: 'Add position', exact: true }).click()
   await expect(coverage).toContainText(`${number + 1} positions`)
@@ -236,9 +236,9 @@ test('positions: a keep-out, a print moved and added, another motion; kept, and 
   await expect.poll(async () => (await piece()).byHand[0]!.placements.slice(-2).map(p => [p.x, p.y, p.headingDeg]))
     .toEqual([[60, 150, 0], [60, 250, 0]])
   await page.getByRole('button', { name: 'Use suggestion' }).click()
-  await expect(page.getByTestId('unreached')).toBeHidden({ timeout: 20_000 })
+  await expect(page.getByTestId('unreached')).toBeHidden()
   await page.getByRole('radio', { name: 'Small circles' }).click()
-  await expect(page.getByText(/In small circles every part is under the iron/)).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByText(/In small circles every part is under the iron/)).toBeVisible()
 })
 
 test('what cannot be: no heat at all, a keep-out over everything, a job changed meanwhile, plans without sense', async ({ page }) => {
@@ -249,7 +249,7 @@ test('what cannot be: no heat at all, a keep-out over everything, a job changed 
   await openJob(page, 'Cold pressCloth')
   await toPress(page)
   await page.keyboard.press('p')
-  await expect(page.getByRole('complementary', { name: 'How to press it' }).getByRole('alert')).toBeVisible({ timeout: 40_000 })
+  await expect(page.getByRole('complementary', { name: 'How to press it' }).getByRole('alert')).toBeVisible()
   await page.keyboard.press('l')
   await expect(page.getByText(/Nothing to plan/)).toBeVisible()
   await expect(page.getByRole('button', { name: /Begin session/ })).toBeDisabled()
@@ -264,7 +264,7 @@ test('what cannot be: no heat at all, a keep-out over everything, a job changed 
   await toPress(page)
   await page.keyboard.press('p')
   await page.getByRole('button', { name: /^Tie/ }).click()
-  await expect(page.getByText('nothing is left to press')).toBeVisible({ timeout: 40_000 })
+  await expect(page.getByText('nothing is left to press')).toBeVisible()
   await begin(page)
   const session = await sessionOf(page, job.id)
   expect(fusedOf(session)).toEqual(['Heading'])
@@ -272,9 +272,9 @@ test('what cannot be: no heat at all, a keep-out over everything, a job changed 
   await savePieces(page, job.id, whole)
   await page.reload()
   await page.getByRole('tab', { name: /Plan/ }).click()
-  await expect(page.getByTestId('changed')).toContainText('1 added', { timeout: 40_000 })
+  await expect(page.getByTestId('changed')).toContainText('1 added')
   await page.getByRole('button', { name: 'Plan the rest again' }).click()
-  await expect(page.getByTestId('changed')).toBeHidden({ timeout: 20_000 })
+  await expect(page.getByTestId('changed')).toBeHidden()
   expect(fusedOf(await sessionOf(page, job.id))).toEqual(['Heading', 'Tie'])
 
   // Sent by hand.

@@ -147,7 +147,7 @@ test('a row that cannot be read is named and set aside, and stops none of its ne
   // A server that begins reads everything once, though nobody has asked for it.
   const other = await startServer(20, {}, server)
   const found = async () => (await ask<Unreadable[]>('GET', '/api/unreadable', undefined, other.url)).body.map(u => u.id)
-  await expect.poll(found, { timeout: 20_000 }).toEqual([bad.id])
+  await expect.poll(found).toEqual([bad.id])
   await other.down()
 
   await page.goto(`${server.url}/today`)
@@ -300,12 +300,12 @@ test('a browser database that never answers holds nothing up: the session begins
   await page.getByTestId('jobs').getByRole('listitem').filter({ hasText: 'No answer' }).getByRole('button').first().click()
   await expect(page.getByTestId('ticket')).toContainText('No answer')
   await page.getByRole('link', { name: '5 Press' }).click()
-  await expect(page.getByRole('tab', { name: /Positions/ })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('tab', { name: /Positions/ })).toBeVisible()
   await page.getByRole('tab', { name: /Plan/ }).click()
-  await expect(page.getByRole('button', { name: /Begin session/ })).toBeEnabled({ timeout: 40_000 })
+  await expect(page.getByRole('button', { name: /Begin session/ })).toBeEnabled()
   await page.getByRole('button', { name: /Begin session/ }).click()
-  await expect(page.getByTestId('session')).toBeVisible({ timeout: 20_000 })
-  await expect.poll(async () => (await get<{ id: string }[]>(`/api/jobs/${job.id}/sessions`)).length, { timeout: 20_000 }).toBe(1)
+  await expect(page.getByTestId('session')).toBeVisible()
+  await expect.poll(async () => (await get<{ id: string }[]>(`/api/jobs/${job.id}/sessions`)).length).toBe(1)
   // It says that this browser keeps nothing.
   await expect(page.getByRole('alert').filter({ hasText: 'This browser keeps nothing' })).toBeVisible()
 })
@@ -331,7 +331,7 @@ test('downloads leave nothing behind, whether they are read to their end or brok
   })
   for (let i = 0; i < 5; i++) expect(await download(true)).toBeGreaterThan(1000)
   for (let i = 0; i < 5; i++) await download(false)
-  await expect.poll(folders, { timeout: 10_000 }).toEqual([])
+  await expect.poll(folders).toEqual([])
 })
 
 test('a full disk is 507, in health too', async () => {
@@ -350,11 +350,11 @@ test('who brings the database up to date second waits, says so, and then finds n
   let said = '', status: number | null | undefined
   migrating.stdout.setEncoding('utf8').on('data', (text: string) => { said += text })
   migrating.on('exit', (code) => { status = code })
-  await expect.poll(() => said, { timeout: 20_000 }).toContain('another server is bringing the database up to date; waiting until it has')
+  await expect.poll(() => said).toContain('another server is bringing the database up to date; waiting until it has')
   await new Promise(done => setTimeout(done, 500))
   expect(status).toBeUndefined()
   await client.query(`select pg_advisory_unlock(${0x52435546}, 1)`)
-  await expect.poll(() => status, { timeout: 20_000 }).toBe(0)
+  await expect.poll(() => status).toBe(0)
 })
 
 test('boards on two servers receive events of each other at once, and ask the database nothing while nothing happens', async () => {
@@ -387,12 +387,12 @@ test('boards on two servers receive events of each other at once, and ask the da
       return await transactions() - before
     }
     // Two or three are this test's own.
-    await expect.poll(in3S, { timeout: 30_000 }).toBeLessThan(5)
+    await expect.poll(in3S).toBeLessThan(5)
 
     heard.length = 0
     const told = event('take', 0), toldMs = Date.now()
     expect((await append(session.id, [told])).status).toBe(200)
-    await expect.poll(() => heard.filter(h => h.keys.includes(told.key)).length, { timeout: 5000 }).toBe(25)
+    await expect.poll(() => heard.filter(h => h.keys.includes(told.key)).length).toBe(25)
     expect(Math.max(...heard.map(h => h.atMs)) - toldMs).toBeLessThan(2000)
     stop.abort()
   } finally {

@@ -83,7 +83,7 @@ test('the server is pulled away while pressing: the clock goes on, a reload find
 
   await server.up()
   await page.reload()
-  await expect(page.getByTestId('swatch')).toHaveCount(there + 1, { timeout: 20_000 })
+  await expect(page.getByTestId('swatch')).toHaveCount(there + 1)
   await expect(page.getByTestId('waiting')).toHaveCount(0)
   await page.reload()
   await expect(page.getByTestId('swatch')).toHaveCount(there + 1)

@@ -31,8 +31,8 @@ test('today says of every job what is next; its order goes there, and the ticket
   await page.getByRole('radio', { name: 'Placket', exact: true }).click()
   await expect(ticket).toContainText('Jacket, placket')
   // What is best there may be sewn in: then it goes on to cutting.
-  await expect(page.getByText('could be used')).toBeVisible({ timeout: 30_000 })
-  await page.getByRole('button', { name: /Use this interfacing|Baste this in/ }).click({ timeout: 30_000 })
+  await expect(page.getByText('could be used')).toBeVisible()
+  await page.getByRole('button', { name: /Use this interfacing|Baste this in/ }).click({ timeout: 60_000 })
   await expect(page).toHaveURL(/swatch|cut/)
   const jackets = async () => (await jobs(page)).find(j => j.name.startsWith('Saloon evening'))!.fabrics[0]!
   await expect.poll(jackets).toMatchObject({ place: 'placket' })

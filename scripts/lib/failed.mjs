@@ -2,8 +2,9 @@
 import { relative } from 'node:path'
 import { stripVTControlCharacters } from 'node:util'
 
-/** The first line of a message, without the colours of a terminal. */
-const firstLine = message => stripVTControlCharacters(String(message ?? '')).trim().split('\n')[0].slice(0, 200)
+/** The beginning of a message in one line, without the colours of a terminal: what was looked for and what stood there, no call log. */
+const inOneLine = (message, lines = 1) => stripVTControlCharacters(String(message ?? '')).split('Call log:')[0]
+  .split('\n').map(line => line.trim()).filter(Boolean).slice(0, lines).join('; ').slice(0, lines * 100 + 100)
 const named = (file, title, message) => `${file}: ${title}${message ? ` (${message})` : ''}`
 
 /**
@@ -14,20 +15,21 @@ const named = (file, title, message) => `${file}: ${title}${message ? ` (${messa
 export function failedUnits({ testResults = [] }, root) {
   return testResults.flatMap(({ name, status, message, assertionResults }) => {
     const file = relative(root, name), failed = assertionResults.filter(t => t.status === 'failed')
-    if (failed.length === 0 && status === 'failed') return [named(file, 'the whole file', firstLine(message))]
-    return failed.map(t => named(file, t.fullName.trim(), firstLine(t.failureMessages[0])))
+    if (failed.length === 0 && status === 'failed') return [named(file, 'the whole file', inOneLine(message))]
+    return failed.map(t => named(file, t.fullName.trim(), inOneLine(t.failureMessages[0])))
   })
 }
 
 /**
  * @param {object} report what Playwright's JSON reporter wrote
- * @returns {string[]} each failed test as "file: title (why)", and what went wrong outside of all tests
+ * @returns {string[]} each failed test as "file: title (why, and in which line)", and what went wrong outside of all tests
  */
 export function failedInBrowser({ suites = [], errors = [] }) {
+  const why = ({ message, location } = {}) => inOneLine(message, 5) + (location ? `; line ${location.line}` : '')
   const within = suite => [
     ...suite.specs.flatMap(spec => spec.tests.filter(t => t.status === 'unexpected')
-      .map(t => named(spec.file, spec.title, firstLine(t.results.at(-1)?.error?.message)))),
+      .map(t => named(spec.file, spec.title, why(t.results.at(-1)?.error)))),
     ...(suite.suites ?? []).flatMap(within),
   ]
-  return [...suites.flatMap(within), ...errors.map(e => named('end-to-end', 'outside of all tests', firstLine(e.message)))]
+  return [...suites.flatMap(within), ...errors.map(e => named('end-to-end', 'outside of all tests', inOneLine(e.message)))]
 }

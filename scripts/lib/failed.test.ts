@@ -23,13 +23,16 @@ describe('what failed, said at the end of all tests', () => {
 
   it('names each failed end-to-end test, however deep it stands, by its last try', () => {
     const spec = (title: string, status: string, ...messages: string[]) => ({
-      file: 'cut.spec.ts', title, tests: [{ status, results: messages.map(message => ({ error: { message } })) }],
+      file: 'cut.spec.ts', title, tests: [{ status, results: messages.map(message => ({ error: { message, location: { line: 7 } } })) }],
     })
+    const last = 'Error: no such text\n\nLocator: fit\nReceived: 3 s\n\nCall log:\n  waiting'
     const report = {
-      suites: [{ specs: [spec('passes', 'expected')], suites: [{ specs: [spec('fails', 'unexpected', 'first', 'Timeout\nCall log')] }] }],
+      suites: [{ specs: [spec('passes', 'expected')], suites: [{ specs: [spec('fails', 'unexpected', 'first', last)] }] }],
       errors: [{ message: 'no server' }],
     }
-    expect(failedInBrowser(report)).toEqual(['cut.spec.ts: fails (Timeout)', 'end-to-end: outside of all tests (no server)'])
+    expect(failedInBrowser(report)).toEqual([
+      'cut.spec.ts: fails (Error: no such text; Locator: fit; Received: 3 s; line 7)', 'end-to-end: outside of all tests (no server)',
+    ])
     expect(failedInBrowser({})).toEqual([])
   })
 })

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { simulatePull } from '#core/learn'
+import { streamAlong } from '../devices/stream'
 
 const LONGEST_S = 8
 const STEP_S = 0.2
@@ -11,14 +12,5 @@ const query = z.object({
 
 /** Streams what a spring scale reads while a strip is peeled; a stand-in that knows the bond it is given. */
 export default defineRoute({ may: 'read', query }, async ({ query: q, event }) => {
-  const read = simulatePull(q.bond, q.seed)
-  const stream = createEventStream(event)
-  let atS = 0
-  const timer = setInterval(async () => {
-    await stream.push(JSON.stringify(read(atS)))
-    atS = Math.round((atS + STEP_S) * 10) / 10
-    if (atS > LONGEST_S) await stream.close()
-  }, STEP_S * 1000 / q.speed)
-  stream.onClosed(() => { clearInterval(timer) })
-  return stream.send()
+  return streamAlong(event, { stepS: STEP_S, longestS: LONGEST_S, speed: q.speed }, simulatePull(q.bond, q.seed))
 })

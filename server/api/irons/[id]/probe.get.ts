@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { idParams } from '#shared/schemas'
 import { simulatedProbe } from '../../../devices/sole-probe'
+import { streamAlong } from '../../../devices/stream'
 import { getIron } from '../../../services/shelf'
 
 const LONGEST_S = 900
@@ -8,7 +9,7 @@ const STEP_S = 2
 const query = z.object({
   position: z.coerce.number({ error: 'Setting: say which.' }).int().min(0).max(7),
   seed: z.coerce.number().int().min(0).max(1e9).default(1),
-  /** How many times faster than the clock the stand-in sessions. */
+  /** How many times faster than the clock the stand-in reads. */
   speed: z.coerce.number({ error: 'Speed: give a number.' }).min(1, 'Speed: 1 at least.').max(400, 'Speed: 400 at most.').default(1),
   sagAtS: z.coerce.number().min(0).max(LONGEST_S).optional(),
 })
@@ -18,13 +19,5 @@ export default defineRoute({ may: 'read', params: idParams, query }, async ({ co
   const iron = await getIron(context, params.id)
   if (!iron.settings[q.position]) throw notFound('dial setting')
   const probe = simulatedProbe(iron, q.position, q.seed, q.sagAtS === undefined ? [] : [q.sagAtS])
-  const stream = createEventStream(event)
-  let atS = 0
-  const timer = setInterval(async () => {
-    await stream.push(JSON.stringify(probe.read(atS)))
-    atS += STEP_S
-    if (atS > LONGEST_S) await stream.close()
-  }, STEP_S * 1000 / q.speed)
-  stream.onClosed(() => { clearInterval(timer) })
-  return stream.send()
+  return streamAlong(event, { stepS: STEP_S, longestS: LONGEST_S, speed: q.speed }, probe.read)
 })

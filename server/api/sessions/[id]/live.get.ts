@@ -17,17 +17,20 @@ export default defineRoute({ may: 'read', params: idParams, query: sessionEvents
   await newsOf(context, params.id, Number.MAX_SAFE_INTEGER)
   const stream = createEventStream(event)
   const letGo = () => { void stream.close() }
-  /** Whoever was put away or signed out meanwhile hears nothing more. */
-  const push = async (message: { id?: string, event?: string, data: string }) => {
-    if (await asUseCase(() => isStillIn(context)).catch(() => false)) await stream.push(message)
-    else letGo()
+  let pushed = Promise.resolve()
+  /** One after the other, as they happened. Whoever was put away or signed out meanwhile hears nothing more. */
+  const push = (message: { id?: string, event?: string, data: string }) => {
+    pushed = pushed.then(async () => {
+      if (await asUseCase(() => isStillIn(context)).catch(() => false)) await stream.push(message)
+      else letGo()
+    }).catch(letGo)
   }
   const send = (news: SessionNews) => {
     after = news.events.at(-1)?.position ?? after
-    void push({ id: String(after), data: JSON.stringify(news) })
+    push({ id: String(after), data: JSON.stringify(news) })
   }
   const unwatch = watchersOf(context.workroomId).watch(params.id, after, send, letGo)
-  const breath = setInterval(() => { void push({ event: 'breath', data: '' }) }, BREATH_MS)
+  const breath = setInterval(() => push({ event: 'breath', data: '' }), BREATH_MS)
   const end = setTimeout(letGo, LONGEST_MS)
   stream.onClosed(() => {
     unwatch()
