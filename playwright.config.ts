@@ -6,7 +6,7 @@ const CHROMIUM = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium']
 /** The longest go first, so that all lanes come to their end together. */
 const LONG = /(cut|session|chaos|mend|people|after|methods)\.spec\.ts$/, LAST = /looked\.spec\.ts$/
 
-/** Drives the real interface against the built server, each file of swatches on a copy of the database that `npm test` set up. */
+/** Drives the real interface against the built server, each file of tests on a copy of the database that `npm test` set up. */
 export default defineConfig({
   testDir: 'e2e',
   // Beside another program that burns a core everything takes two to three times as long.

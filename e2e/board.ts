@@ -3,7 +3,7 @@ import type { Fabric, Job, Page as Listed, PressSession, SessionHead, Supply } f
 import { pressOn, toDrawer } from './press'
 import { startServer, type Server } from './server'
 
-/** A server of its own for a file of swatches, with a fast clock; and ways about its board. */
+/** A server of its own for a file of tests, with a fast clock; and ways about its board. */
 export function ownBoard(clockRate = 60) {
   let server: Server
   test.beforeAll(async () => { server = await startServer(clockRate) })

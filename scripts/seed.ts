@@ -1,4 +1,4 @@
-/** Layouts down the Tidewell workroom if the database is empty; `--reset` clears and layouts it down anew. */
+/** Lays down the Tidewell workroom if the database is empty; `--reset` clears and lays it down anew. */
 import { createHash } from 'node:crypto'
 import sharp from 'sharp'
 import { appearanceOf, madePrint } from '#core/colour'

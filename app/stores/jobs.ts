@@ -57,7 +57,7 @@ export const useJobs = defineStore('jobs', () => {
   }
 
   let opening = 0
-  /** Layouts a job on the board, with the fabric that is furthest back, or the one asked for; of two, the one that was asked for last. */
+  /** Lays a job on the board, with the fabric that is furthest back, or the one asked for; of two, the one that was asked for last. */
   async function open(of: Job, fabricId?: string): Promise<void> {
     const mine = ++opening
     const id = fabricId ?? of.fabrics[nextIn(of)?.fabric ?? 0]!.fabricId

@@ -64,7 +64,7 @@ export const useSelection = defineStore('selection', () => {
     chosen.value.way = null
   }
 
-  /** Layouts out an interfacing, with what goes over it. */
+  /** Lays out an interfacing, with what goes over it. */
   function takeSupply(id: string, overIds: string[] = []): void {
     chosen.value = { ...chosen.value, supplyId: id, overIds, way: null }
   }

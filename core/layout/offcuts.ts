@@ -107,7 +107,7 @@ function placeIn(offcut: Outline, piece: LayoutPiece, there: readonly Outline[],
 }
 
 /**
- * Layouts what can be laid on offcuts, the smallest offcut first and on it the largest piece that it holds.
+ * Lays what can be laid on offcuts, the smallest offcut first and on it the largest piece that it holds.
  * @param offcuts with their lower left corner at the origin, the length upward
  * @returns what was laid, and the pieces that want the roll
  */

@@ -100,7 +100,7 @@ function lowest(shape: Shape, x: number, laid: readonly Laid[], mostMm: number):
 }
 
 /**
- * Layouts a shape where its upper end comes lowest, then furthest to the selvedge.
+ * Lays a shape where its upper end comes lowest, then furthest to the selvedge.
  * @returns null where it is wider than the roll
  */
 export function placeLowest(shapes: readonly Shape[], laid: readonly Laid[], wideMm: number): Laid | null {

@@ -1,4 +1,4 @@
-// A database and a built server of a swatch's own, gone again afterwards.
+// A database and a built server of a test's own, gone again afterwards.
 import { spawn } from 'node:child_process'
 import { join } from 'node:path'
 import { ROOT, TSX, freePort, local, run } from '../lib/run.mjs'

@@ -232,7 +232,7 @@ export async function appendEvents(context: Context, id: string, events: readonl
       await wakeWatchers(id)
     })
   } catch (error) {
-    // One key told of two runs at once: the other was first.
+    // One key told of two sessions at once: the other was first.
     if (error instanceof UniqueConstraintError) throw anotherEvent()
     throw error
   }

@@ -85,7 +85,7 @@ export async function listIrons({ workroomId }: Context): Promise<Iron[]> {
   return rows.map(i => toIron(i, since.get(i.id) ?? NEVER_PRESSED))
 }
 
-/** Touches with adhesive since each sole was cleaned, told by runs and swatches. */
+/** Touches with adhesive since each sole was cleaned, told by sessions and swatches. */
 async function soleSince(ironIds: readonly string[]): Promise<Map<string, SoleSince>> {
   if (ironIds.length === 0) return new Map()
   const rows = await database().query<SoleSince & { id: string }>(`

@@ -93,5 +93,5 @@ export const careCard = task(async (
     : careCardPdf({ title, workroom: workroom.name, limits, own: job.careWords, units: workroom.units }, size)
 })
 
-/** Layouts an archive out on disk, every row of it checked. */
+/** Lays an archive out on disk, every row of it checked. */
 export const archive = task(({ path, folder }: { path: string, folder: string }) => checkArchive(path, folder))

@@ -40,7 +40,7 @@ export function checkedRow(name: EntityName, row: unknown, n: number): { row: Ro
 export interface Checked { head: Row, counts: Record<string, number>, unreadable: number }
 
 /**
- * Layouts an archive out on disk and checks every row of it; memory stays flat whatever its size.
+ * Lays an archive out on disk and checks every row of it; memory stays flat whatever its size.
  * @throws ProblemError with what is wrong with it
  */
 export async function checkArchive(path: string, folder: string): Promise<Checked> {

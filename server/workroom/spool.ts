@@ -69,7 +69,7 @@ function gatherer(handOn: (path: Path, value: unknown) => void): (token: Token) 
 }
 
 /**
- * Layouts a workroom's JSON out on disk, a file a list and a row a line, reading it as it comes: memory stays flat whatever its size.
+ * Lays a workroom's JSON out on disk, a file a list and a row a line, reading it as it comes: memory stays flat whatever its size.
  * @param listOf the name of the list that is taken for one in the file; null where it is left out
  * @throws Error of the parser where it is no JSON, or broke off
  */

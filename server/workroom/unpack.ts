@@ -102,7 +102,7 @@ async function older(json: string): Promise<Spooled> {
 }
 
 /**
- * Layouts a workroom file (an archive, or JSON alone of any version) out in `folder`.
+ * Lays a workroom file (an archive, or JSON alone of any version) out in `folder`.
  * @throws ProblemError with what is wrong with it
  */
 export async function unpack(path: string, folder: string): Promise<Unpacked> {

@@ -4,7 +4,7 @@ import { areaWords } from '#shared/words'
 
 const selection = useSelection()
 
-/** The sizes known so far for one cloth in one place; kept on the server as they are written. */
+/** The sizes known so far for one fabric in one place; kept on the server as they are written. */
 const { fabricId, placeKey } = defineProps<{ fabricId: string, placeKey: string }>()
 const areaM2 = defineModel<number>('areaM2', { required: true })
 const pieces = ref<Piece[]>([])

@@ -1,6 +1,6 @@
 import type { Fabric, FabricRecords } from '#shared/schemas'
 
-/** Readings, passes and corner steps of one cloth; adding one also renews the fabric it changes. */
+/** Readings, passes and corner steps of one fabric; adding one also renews the fabric it changes. */
 export function useFabricRecords(fabricId: () => string) {
   const library = useLibrary()
   const records = ref<FabricRecords | null>(null)

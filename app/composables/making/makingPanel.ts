@@ -1,7 +1,7 @@
 import type { MakingKind } from '#shared/schemas'
 import type { MakingOf } from './makingDraft'
 
-/** A making on its selection with the fabric it is of; Enter takes it into the job once it can be. */
+/** What the panel of every making shares: its draft, its fabric and its supply; Enter adds it to the job once it may be. */
 export function useMakingPanel<K extends MakingKind>(kind: K, usual: () => MakingOf<K>) {
   const selection = useSelection()
   const library = useLibrary()

@@ -12,7 +12,7 @@ export interface Waiting {
   body: object | Blob
   /** In a few words, for the list. */
   about: string
-  /** The swatch or run it belongs to, by id or key: it goes after that one. */
+  /** The swatch or session it belongs to, by id or key: it goes after that one. */
   after: string | null
   keptAtMs: number
   /** Why the server does not take it; null while it has not said so. */

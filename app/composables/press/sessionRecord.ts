@@ -75,7 +75,7 @@ export function useSessionRecord(device: Ref<string>) {
     own.value = []
   }
 
-  /** Layouts a session on the board, or one that is over to be looked at. */
+  /** Lays a session on the board, or one that is over to be looked at. */
   async function take(id: string): Promise<void> {
     if (plan.value?.id !== id) leave()
     const reported = await keptEvents(id)

@@ -24,7 +24,7 @@ export function useSessionWriting({ device, plan, own, problem }: OnBoard) {
     const { refused } = await outbox.send({ key: body.id, kind: 'session', url: '/api/sessions', body,
       about: jobs.job?.name ?? 'A session' })
     if (refused) problem.value = refused
-    // What was refused because its run was not there yet goes once more.
+    // What was refused because its session was not there yet goes once more.
     else for (const w of outbox.waiting.value) if (w.kind === 'press' && w.after === body.id && w.refused) await outbox.mend(w.key)
   }
   async function send(id: string, e: SessionEventBody): Promise<void> {

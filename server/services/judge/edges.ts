@@ -20,7 +20,7 @@ interface Placed { position: number, event: SessionEvent }
 
 /**
  * What edges that were tried say as swatches: of the place where one lifts, or of the first, as it was pressed until then. The events of a
- * run are laid out once, by operation, however many edges there are.
+ * session are laid out once, by operation, however many edges there are.
  */
 export function swatchesOfEdges(
   session: PressSession, edges: readonly SessionEventBody[], { jobName, lotOf, rate, nowMs = Date.now() }: About,

@@ -21,7 +21,7 @@ export async function setAside({ workroomId }: Context, name: EntityName, id: st
   const entity = ENTITIES.find(e => e.name === name)!, table = entity.model.getTableName() as string
   try {
     await transact(async () => {
-      // What an operation is called is called so in other runs too: each row is known by where it lies while it is held.
+      // What an operation is called is called so in other sessions too: each row is known by where it lies while it is held.
       const rows = await database().query<Record<string, unknown> & { lies_at: string }>(
         `select *, ctid::text as lies_at from ${table} where workroom_id = :workroomId and id::text = :id for no key update`,
         { type: QueryTypes.SELECT, replacements: { workroomId, id } },
