@@ -57,14 +57,14 @@ export function asMakerSays(setup: PressSetup, options: EvaluateOptions = {}): M
   const spare = secondsToSpare(setup, recipe, options), spareS = Math.min(spare.lessS, spare.moreS)
   if (isByHand(setup.iron) && spareS < LEAST_SPARE_S)
     return no({ why: 'makerBarely', heldS: recipe.holdS, spareS, shorter: spare.lessS < LEAST_SPARE_S })
-  const found = withRoom(setup, exact, spare, options), little = littleRoom(setup, found)
+  const found = withRoom(setup, exact, spare, options), little = nearMakerLimit(setup, found)
   return little ? no(little) : { ...answer, found, blocked: null }
 }
 
 /** What a maker printed was tried with irons that swing: it is trusted with less room than what is only worked out, °C. */
 const MAKER_ROOM_C = 3
 /** By hand the sheet is a recipe only where there is some room for an iron that swings. */
-function littleRoom(setup: PressSetup, { recipe: { setting }, margins }: Found): Blocked | null {
+function nearMakerLimit(setup: PressSetup, { recipe: { setting }, margins }: Found): Blocked | null {
   const roomC = Math.min(margins.coolerC, margins.hotterC)
   return isByHand(setup.iron) && roomC < MAKER_ROOM_C ? { why: 'littleRoom', roomC, swingC: setting.swingC, soleC: setting.meanC } : null
 }

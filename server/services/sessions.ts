@@ -98,7 +98,7 @@ async function checkOperations({ workroomId }: Context, jobId: string, operation
   if (bare) throw invalid([{ field: 'operations', message: `${bare.name}: there is no place for the iron on it.` }])
 }
 
-const anotherSession = () => taken('id', 'Run: another one bears this name already. Begin anew.')
+const anotherSession = () => taken('id', 'Session: another one bears this name already. Begin anew.')
 
 /** Begins a session; the same one again is the one that is kept already. */
 export async function beginSession(context: Context, { operations, ...body }: SessionBody): Promise<{ session: PressSession
@@ -166,7 +166,7 @@ const anotherEvent = () => taken('key', 'Key: another event bears it already.')
 async function freshOf({ workroomId }: Context, sessionId: string, events: readonly SessionEventBody[]): Promise<SessionEventBody[]> {
   const known = new Map<string, SessionEventBody>()
   for (const row of await SessionEventRow.findAll({ where: { workroomId, key: events.map(e => e.key) } })) {
-    if (row.sessionId !== sessionId) throw taken('key', 'Key: it belongs to another run.')
+    if (row.sessionId !== sessionId) throw taken('key', 'Key: it belongs to another session.')
     known.set(row.key, bodyOf(toEvent(row)))
   }
   return events.filter((e) => {

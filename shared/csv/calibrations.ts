@@ -32,7 +32,7 @@ export function tracesFromCsv(csv: string): Trace[] | string {
   if (!head) return 'The file is empty.'
   const missing = COLUMNS.filter(c => !head.includes(c))
   if (missing.length > 0)
-    return `The first line must name the columns iron, stop, seconds and celsius; ${missing.join(', ')} is missing. Take the template.`
+    return `The first line must name the columns ${COLUMNS.slice(0, -1).join(', ')} and ${COLUMNS.at(-1)}; ${missing.join(', ')} is missing. Take the template.`
   const traces = new Map<string, Trace>()
   data.slice(1).forEach((cells, i) => {
     const line = i + 2

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { fabricBody, supplyBody, supplyFields, type FabricBody, type PressSession } from '../schemas'
-import { FABRIC_CSV, fromCsv, guard, sessionToCsv, SUPPLY_CSV, templateOf, toCsv, tracesFromCsv, unguard } from '.'
+import { calibrationTemplate, FABRIC_CSV, fromCsv, guard, sessionToCsv, SUPPLY_CSV, templateOf, toCsv, tracesFromCsv, unguard } from '.'
 
 const fabric = (over: Partial<FabricBody> = {}): FabricBody =>
   fabricBody.parse({
@@ -114,7 +114,12 @@ describe('calibration readings', () => {
     ['fahrenheit', 'iron,setting,seconds,celsius\nA,wool,0,300 °F', /in °F; give it in °C/],
     ['a gap', 'iron,setting,seconds,celsius\nA,wool,,30', /both need a number/],
   ])('%s', (_n, csv, wanted) => expect((tracesFromCsv(csv) as { problems: string[] }[])[0]!.problems[0]).toMatch(wanted))
-  it('a file without the columns says which', () => expect(tracesFromCsv('iron,seconds\nA,1')).toMatch(/setting, celsius is missing/))
+  it('a file without the columns says which, and names all that it wants as the template writes them', () => {
+    const said = tracesFromCsv('iron,seconds\nA,1') as string
+    expect(said).toContain('setting, celsius is missing')
+    const [head] = calibrationTemplate().split('\r\n'), wanted = /must name the columns (.*);/.exec(said)![1]!
+    expect(wanted.replace(' and ', ', ').split(', ')).toEqual(head!.split(','))
+  })
 })
 
 describe('the log of a session as a table', () => {
