@@ -11,7 +11,7 @@ const tab = useTab('care', 'limits', 'care-panel')
 <template>
   <div class="flex h-full min-h-0 flex-col pt-2">
     <h1 class="sr-only">Care{{ jobs.job ? `: ${jobs.job.name}` : '' }}</h1>
-    <WhichJob v-if="!jobs.job" question="Whose care?" why="Care limits are a job's: begin one, or open one from today's list." />
+    <WhichJob v-if="!jobs.job" question="Whose care?" why="Care limits are a job's." />
     <template v-else>
       <p v-if="caring.problem.value" class="mx-4 mb-1 font-semibold text-alert" role="alert">{{ caring.problem.value }}</p>
       <PanelTabs v-model="tab" :tabs="tabsOf('care')" label="Care" class="min-h-0">

@@ -19,7 +19,7 @@ watch(
   <div class="flex h-full min-h-0 flex-col pt-2">
     <h1 class="sr-only">Cut{{ jobs.job ? `: ${jobs.job.name}` : '' }}</h1>
     <WhoMay may="manage" class="mx-4 mb-2" />
-    <WhichJob v-if="!jobs.job" question="Which job is cut?" why="Pieces belong to a job: begin one, or open one from today's list." />
+    <WhichJob v-if="!jobs.job" question="Which job is cut?" why="Pieces belong to a job." />
     <template v-else>
       <div v-if="cutting.problem && cutting.ready" class="mx-4 mb-2">
         <NewerSlip v-if="cutting.theirs" :problem="cutting.problem" @over="cutting.overThem" @take="cutting.takeTheirs">

@@ -117,7 +117,7 @@ async function baste(supplyId: string | null): Promise<void> {
   if (!supply) return
   library.keepSupply(supply)
   if (jobs.fabric) void jobs.note({ place: wish.place.key, supplyId: supply.id })
-  else if (!await jobs.begin(selection.fabric!, wish.place.key, wish.place.name, supply.id, toPlain(wish.wished.care))) return
+  else if (!await wish.beginJob(supply.id)) return
   void router.push('/cut')
 }
 useShortcuts({ take })

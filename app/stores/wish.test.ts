@@ -62,6 +62,18 @@ describe('what is asked of an interfacing, without a job', () => {
     }
     expect([at(0), at(1), at(60)]).toEqual([[false, false], [true, true], [true, true]])
   })
+  it('a job begun of it takes over fabric, place, interfacing and care; of no fabric none is begun', async () => {
+    const wish = useWish(), jobs = useJobs()
+    const { asked } = standIn({ 'POST /api/jobs': body => job({ ...(body as Partial<Job>), id: idOf(52) }) })
+    wish.choosePlace(NEXT)
+    wish.wishFor({ care })
+    expect(await wish.beginJob(idOf(21))).toBe(true)
+    expect(asked[0]!.body).toMatchObject({ fabrics: [{ fabricId: idOf(11), place: NEXT, supplyId: idOf(21) }], ...care })
+    expect([jobs.job?.id, wish.place.key]).toEqual([idOf(52), NEXT])
+    useSelection().chosen = { ...useSelection().chosen, jobId: null, fabricId: null }
+    expect(await wish.beginJob(null)).toBe(false)
+    expect(asked.map(a => a.what).filter(w => w === 'POST /api/jobs')).toHaveLength(1)
+  })
   it('own places stand beside the usual ones', async () => {
     const wish = useWish()
     standIn({ 'GET /api/places': () => [{

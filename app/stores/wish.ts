@@ -58,5 +58,10 @@ export const useWish = defineStore('wish', () => {
     if (jobs.fabric) void jobs.note({ place: key })
     kept.value = { ...kept.value, places: newest({ ...kept.value.places, [boardKey.value]: key }) }
   }
-  return { wished, own, places, place, load, choosePlace, wishFor }
+  /** Begins a job of the fabric on the board, at this place and with this care, and opens it. @returns whether it could be kept */
+  async function beginJob(supplyId: string | null): Promise<boolean> {
+    const { fabric } = selection
+    return fabric !== null && jobs.begin(fabric, place.value.key, place.value.name, supplyId, toPlain(wished.value.care))
+  }
+  return { wished, own, places, place, load, choosePlace, wishFor, beginJob }
 })
