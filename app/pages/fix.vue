@@ -19,13 +19,14 @@ const r = useRescuing()
 const { signs, answers, swatchId, swatch, untold, diagnosis, wanted, cause, belief, remedy, asked, ofJob, problem } = r
 
 const fabricItems = useFabricItems()
-const supplyItems = computed(() => library.supplies.filter(s => s.adhesive).map(s => ({ label: s.name, value: s.id })))
+const supplyItems = computed(() => library.supplies.filter(s => s.adhesive || s.id === selection.chosenSupply?.id)
+  .map(s => ({ label: s.name, value: s.id })))
 const setFabric = (id: unknown) => { selection.chosen.fabricId = String(id) }
 const setSupply = (id: unknown) => { selection.takeSupply(String(id)) }
 const { day } = useInUnits()
 const swatchItems = computed(() => [
   { label: 'not known', value: UNKNOWN_PRESSING },
-  ...pairing.swatches.map(t => ({
+  ...(selection.chosenSupply ? pairing.swatches : []).map(t => ({
     label: `${day(t.pressedAt)}: ${METHOD_NAME[t.recipe.method].toLowerCase()}, ${t.recipe.holdS} s, grade ${t.grade}`, value: t.id,
   })),
 ])
@@ -61,11 +62,11 @@ const reported = computed(() => Object.entries(answers.value).map(([q, a]) => {
     <h1 class="sr-only">Fix a problem</h1>
     <div class="grid grid-cols-[1fr_1fr_1.3fr_auto] items-end gap-3 max-[900px]:grid-cols-2">
       <label class="flex min-w-0 items-center gap-2"><span class="text-sm text-muted-ink">Fabric</span>
-        <USelect :model-value="selection.fabric?.id" :items="fabricItems" class="w-full min-w-0" aria-label="Fabric"
-          @update:model-value="setFabric" /></label>
+        <USelect :model-value="selection.fabric?.id" :items="fabricItems" placeholder="not chosen" class="w-full min-w-0"
+          aria-label="Fabric" @update:model-value="setFabric" /></label>
       <label class="flex min-w-0 items-center gap-2"><span class="text-sm text-muted-ink">Interfacing</span>
-        <USelect :model-value="selection.supply?.id" :items="supplyItems" class="w-full min-w-0" aria-label="Interfacing"
-          @update:model-value="setSupply" /></label>
+        <USelect :model-value="selection.chosenSupply?.id" :items="supplyItems" placeholder="not chosen" class="w-full min-w-0"
+          aria-label="Interfacing" @update:model-value="setSupply" /></label>
       <label class="flex min-w-0 items-center gap-2"><span class="shrink-0 text-sm text-muted-ink">Pressed</span>
         <USelect :model-value="swatch?.id ?? UNKNOWN_PRESSING" :items="swatchItems" class="w-full min-w-0" aria-label="How it was pressed"
           @update:model-value="v => (swatchId = String(v))" /></label>
@@ -135,8 +136,8 @@ const reported = computed(() => Object.entries(answers.value).map(([q, a]) => {
             </li>
           </ol>
           <article v-if="cause" class="slip p-3" data-test="remedy">
-            <p v-if="!remedy" class="text-muted-ink">{{ r.patient.value ? 'Working out what can be done…'
-              : 'Choose its fabric, and what can be done is worked out.' }}</p>
+            <p v-if="!remedy" class="text-muted-ink">{{ r.missing.value
+              ? `Choose its ${r.missing.value}, and what can be done is worked out.` : 'Working out what can be done…' }}</p>
             <template v-else-if="remedy.cannot">
               <p class="ticket text-xl font-semibold leading-tight">{{ REMEDY_NAME[remedy.key] }}</p>
               <p class="mt-1 text-lg leading-snug" data-test="cannot">{{ cannotWords(remedy.cannot, selection.units) }}</p>

@@ -38,6 +38,8 @@ export const useSelection = defineStore('selection', () => {
       library.supplies.find(s => s.id === chosen.value.supplyId) ?? library.supplies.find(s => s.family === 'fusible'
         && s.adhesive) ?? null,
   )
+  /** The interfacing that a person chose; null as long as only the usual one lies there. */
+  const chosenSupply = computed(() => library.supplies.find(s => s.id === chosen.value.supplyId) ?? null)
   const over = computed(() => chosen.value.overIds.map(id => library.supplies.find(s => s.id === id)).filter(s => s !== undefined))
   const iron = computed(() => library.irons.find(i => i.id === chosen.value.ironId) ?? library.irons[0] ?? null)
   const bareByRule = computed(() => fabric.value !== null && meetsBareSole(fabric.value, rules.value))
@@ -69,5 +71,8 @@ export const useSelection = defineStore('selection', () => {
     chosen.value = { ...chosen.value, supplyId: id, overIds, way: null }
   }
 
-  return { takeIron, takeSupply, clear, chosen, fabric, supply, over, iron, pressCloth, rules, house, blendRule, isSimple, units, setup }
+  return {
+    takeIron, takeSupply, clear, chosen, fabric, supply, chosenSupply, over, iron, pressCloth, rules, house, blendRule, isSimple, units,
+    setup,
+  }
 })

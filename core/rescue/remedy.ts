@@ -127,6 +127,10 @@ function flattened(key: RemedyKey, p: Patient): Remedy {
 const canGlaze = (fabric: FabricInput): boolean =>
   fabric.fibres.reduce((s, f) => s + (FIBRES[f.fibre].thermoplastic ? f.sharePct : 0), 0) > 50
 
+const OF_INTERFACING: ReadonlySet<RemedyKey> = new Set(['pressAgain', 'pressPlaces', 'layFlat', 'layBack', 'renew', 'liftAdhesive'])
+/** Is what can be done about a cause worked out from the interfacing too, or from its fabric alone? */
+export const needsInterfacing = (cause: CauseKey): boolean => OF_INTERFACING.has(KEY_OF[cause])
+
 /**
  * What to do about a cause on this very piece: within what its fabric withstands, worked out like any other recipe; or, kindly, that
  * nothing undoes it.

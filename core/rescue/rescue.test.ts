@@ -4,8 +4,8 @@ import { fabricLimit } from '../limit'
 import { CONSTRUCTION_KEYS, CONSTRUCTIONS, FIBRE_KEYS, FINISH_KEYS, ADHESIVE_KEYS, STEAMS_FROM_C } from '../materials'
 import { BOND_WANTED, evaluate, HARM_ALLOWED } from '../recipe'
 import {
-  answersTo, askThrough, CAUSE_FACTS, CAUSES, chanceOf, contradiction, diagnose, knownOf, MOST_QUESTIONS, NO_CONTEXT, QUESTIONS, remedyFor,
-  SIGNS, simulateFailure, SIMULATED, tellsApart, type CauseKey, type Patient, type RescueContext, type Sign,
+  answersTo, askThrough, CAUSE_FACTS, CAUSES, chanceOf, contradiction, diagnose, knownOf, MOST_QUESTIONS, needsInterfacing, NO_CONTEXT,
+  QUESTIONS, remedyFor, SIGNS, simulateFailure, SIMULATED, tellsApart, type CauseKey, type Patient, type RescueContext, type Sign,
 } from '.'
 import { SETUPS } from './setups.fixture'
 
@@ -177,6 +177,12 @@ describe('remedies', () => {
       { key: 'steamBrush', hover: { setting: { label: 'wool' }, forS: 8 } })
     expect(remedyFor('flatSole', patient({ fabric: { ...coat.fabric, nap: 'pile' } })).hover!.forS).toBe(5)
     expect(remedyFor('waterMarked', patient({ fabric: { ...poplin.fabric, mayGetWet: false } })).cannot).toEqual({ why: 'noSteam' })
+  })
+  it('what can be done hangs on the interfacing just where it is said to', () => {
+    const causes = Object.keys(CAUSE_FACTS) as CauseKey[]
+    const hangs = causes.filter(c => JSON.stringify(remedyFor(c, patient())) !== JSON.stringify(remedyFor(c, patient({ supply: null }))))
+    expect(causes.filter(needsInterfacing)).toEqual(hangs)
+    expect(hangs.length).toBeGreaterThan(5)
   })
   it('says kindly what cannot be undone', () => {
     expect(remedyFor('melted', patient()).cannot).toEqual({ why: 'melted' })

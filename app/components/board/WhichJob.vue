@@ -7,7 +7,7 @@ const wish = useWish()
 const { may } = useWho()
 const mayBegin = computed(() => selection.fabric !== null && may('manage'))
 async function begin(): Promise<void> {
-  await wish.beginJob(selection.supply?.id ?? null)
+  await wish.beginJob(selection.chosenSupply?.id ?? null)
 }
 </script>
 

@@ -21,7 +21,7 @@ export function useFaultyPressing(problem: Ref<string | null>) {
   const swatchId = useStored<string | null>('rescue-swatch', null)
 
   /** The one that was chosen; else the newest that did not come out well. */
-  const swatch = computed<Swatch | null>(() => (swatchId.value === UNKNOWN_PRESSING
+  const swatch = computed<Swatch | null>(() => (swatchId.value === UNKNOWN_PRESSING || !selection.chosenSupply
     ? null
     : pairing.swatches.find(t => t.id === swatchId.value) ?? pairing.swatches.find(t => t.grade < PASS_GRADE || t.marks.length > 0
       || t.washes.some(w => w.grade < PASS_GRADE)) ?? null))
@@ -31,11 +31,11 @@ export function useFaultyPressing(problem: Ref<string | null>) {
   watch(() => [swatch.value?.id, pairing.taught, selection.fabric?.id], async () => {
     pressed.value = null
     const t = swatch.value, b = t && pairing.swatchSetup(t)
-    if (!t || !b || !selection.supply || t.events.length === 0) return
+    if (!t || !b || !selection.chosenSupply || t.events.length === 0) return
     const seen = rebased({ recipe: toRecipe(t.recipe), events: t.events }, b.iron.settings)
     const p: Pressed = {
       setup: b, ...seen, doubts: t.doubts, judged: toJudged(t), washedC: hottestWashC(t),
-      washLimitC: washLimit(toMatchSupply(selection.supply)).limitC, finished: (selection.fabric?.finishes.length ?? 0) > 0,
+      washLimitC: washLimit(toMatchSupply(selection.chosenSupply)).limitC, finished: (selection.fabric?.finishes.length ?? 0) > 0,
     }
     try {
       const [{ causes, course }, missed] = await Promise.all([

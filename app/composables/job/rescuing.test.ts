@@ -102,6 +102,21 @@ describe('what went wrong with the piece on the board', () => {
     r.toggle('rings')
     expect(r.asked.value).toBe(0)
   })
+  it('of an interfacing that nobody chose nothing is said: first it has to be chosen, where what can be done hangs on it', async () => {
+    const { r } = await begin([swatch(72, recipe, { grade: 2 })])
+    r.toggle('bubbles')
+    expect([r.missing.value, r.swatch.value?.id]).toEqual([null, idOf(72)])
+    useSelection().chosen.supplyId = null
+    await answered()
+    expect([r.missing.value, r.swatch.value, r.context.value.supply, r.remedy.value]).toEqual(['interfacing', null, null, null])
+    r.wanted.value = 'bareSole'
+    await answered()
+    expect([r.missing.value, r.remedy.value === null]).toEqual([null, false])
+    r.take(120, 160)
+    expect(r.ofJob.value[0]).toMatchObject({ fabricId: idOf(11), supplyId: null })
+    useSelection().chosen.fabricId = null
+    expect(r.missing.value).toBe('fabric')
+  })
   it('its remedy goes into the job as worked out, and how it went is kept and taken back', async () => {
     const { r } = await begin([swatch(72, recipe, { grade: 2 })])
     r.toggle('bubbles')

@@ -1,8 +1,8 @@
 import { appearanceOfPressing } from '#core/appearance'
 import { washLimit } from '#core/match'
 import {
-  diagnose, MOST_QUESTIONS, NO_CONTEXT, type Answers, type CauseKey, type Diagnosis, type QuestionKey, type Remedy, type RescueContext,
-  type Sign,
+  diagnose, MOST_QUESTIONS, needsInterfacing, NO_CONTEXT, type Answers, type CauseKey, type Diagnosis, type QuestionKey,
+  type Remedy, type RescueContext, type Sign,
 } from '#core/rescue'
 import { toFabricInput, toMatchSupply, toSupplyInput } from '#shared/mappers'
 import { bondLeft, hottestWashC, isRemedy, remedyMaking, toPast, toPatient } from '#shared/rescuing'
@@ -27,7 +27,7 @@ export function useRescuing() {
   const { swatchId, swatch, pressed, untold } = useFaultyPressing(problem)
 
   const context = computed<RescueContext>(() => {
-    const { fabric, supply } = selection, t = swatch.value
+    const { fabric, chosenSupply: supply } = selection, t = swatch.value
     return {
       ...NO_CONTEXT, fabric: fabric && toFabricInput(fabric), supply: supply?.adhesive ? toSupplyInput(supply) : null,
       pressed: pressed.value,
@@ -67,9 +67,14 @@ export function useRescuing() {
     () => (diagnosis.value?.contradicts ? null : wanted.value ?? diagnosis.value?.beliefs[0]?.cause ?? null))
   const belief = computed(() => diagnosis.value?.beliefs.find(b => b.cause === cause.value)?.share ?? 0)
   const remedy = shallowRef<Remedy | null>(null)
+  /** What has to be chosen before it can be said what can be done. */
+  const missing = computed(() => {
+    if (!selection.fabric) return 'fabric'
+    return !selection.chosenSupply && cause.value && needsInterfacing(cause.value) ? 'interfacing' : null
+  })
   const patient = computed(() => {
-    const { fabric, iron, pressCloth, chosen, rules, supply } = selection
-    if (!fabric || !iron) return null
+    const { fabric, iron, pressCloth, chosen, rules, chosenSupply: supply } = selection
+    if (!fabric || !iron || missing.value) return null
     const bond = bondLeft(signs.value, swatch.value, pressed.value?.bond ?? null)
     const browned = appearanceOfPressing(pressed.value?.flags ?? [], null).browned >= BROWN_FROM
     return toPatient({ fabric, supply, iron, pressCloth, surface: chosen.surface, rules }, { bond, browned })
@@ -93,7 +98,7 @@ export function useRescuing() {
     const r = remedy.value, c = cause.value
     if (!r || !c || r.cannot || !jobs.job) return
     const found = { cause: c, belief: belief.value, signs: signs.value }
-    const on = { fabricId: selection.fabric?.id ?? null, supplyId: selection.supply?.id ?? null }
+    const on = { fabricId: selection.fabric?.id ?? null, supplyId: selection.chosenSupply?.id ?? null }
     makings.add(remedyMaking(crypto.randomUUID(), r, found, on, { wideMm, highMm }))
   }
   async function went(id: string, how: 'well' | 'partly' | 'badly'): Promise<void> {
@@ -116,6 +121,6 @@ export function useRescuing() {
   onScopeDispose(() => workers.end(REMEDY))
   return {
     signs, answers, swatchId, swatch, untold, pressed, context, diagnosis, toggle, answer, back, afresh, asked, most: MOST_QUESTIONS,
-    wanted, cause, belief, remedy, patient, ofJob, take, went, problem,
+    wanted, cause, belief, remedy, missing, ofJob, take, went, problem,
   }
 }
