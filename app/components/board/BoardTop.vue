@@ -41,7 +41,8 @@ const TICKS = 61
             <template v-if="jobs.job">{{ jobs.job.garment }}<template
               v-if="jobs.fabric?.place && jobs.job.garment.toLowerCase() !== wish.place.name.toLowerCase()">,
               {{ wish.place.name.toLowerCase() }}</template></template>
-            <template v-else>{{ selection.fabric.code }}<template v-if="selection.supply"> · {{ selection.supply.name }}</template>
+            <template v-else>{{ selection.fabric.code }}<template
+              v-if="selection.chosenSupply"> · {{ selection.chosenSupply.name }}</template>
             </template></p>
         </div>
       </template>
@@ -76,7 +77,9 @@ const TICKS = 61
         :aria-current="i === current ? 'step' : undefined"
       >
         <span class="flex items-baseline gap-1.5 text-lg leading-tight max-[900px]:text-base"
-          :class="i === current ? 'font-bold text-ink underline decoration-[3px] underline-offset-4' : 'text-ink'">
+          :class="i === current
+            ? 'font-bold text-ink underline decoration-[3px] underline-offset-4 max-[900px]:tracking-tight'
+            : 'text-ink'">
           <span v-if="stage.digit" class="text-sm text-muted-ink max-[900px]:hidden">{{ stage.digit }}</span>
           <span :class="stage.digit ? 'whitespace-nowrap' : 'truncate'">
             {{ stage.name }}</span>

@@ -7,6 +7,10 @@ const { chosen } = defineProps<{ chosen: { rank: number, candidate: Candidate }[
 const selection = useSelection()
 const keys = computed(() => chosen[0]?.candidate.parts.map(p => p.key) ?? [])
 const of = (c: Candidate, key: Part['key']) => c.parts.find(p => p.key === key)!
+const takesHeat = (c: Candidate): boolean => c.margins !== null || c.reachC !== null
+/** Of a heat or a time that there is none of, or none yet, nobody asks where it comes from. */
+const hasSource = (c: Candidate, { key }: Part): boolean =>
+  key === 'seconds' ? c.margins !== null : key === 'window' ? takesHeat(c) : true
 function figure(c: Candidate, p: Part): string {
   switch (p.key) {
     case 'stiffness':
@@ -14,11 +18,11 @@ function figure(c: Candidate, p: Part): string {
     case 'window':
       return c.margins
         ? `±${degreesApart(p.got, selection.units)}`
-        : c.reachC === null
-          ? 'no heat'
-          : `to ${celsius(p.got, selection.units)}`
+        : takesHeat(c)
+          ? `to ${celsius(p.got, selection.units)}`
+          : 'no heat'
     case 'seconds':
-      return c.margins ? `${p.got} s` : '…'
+      return c.margins ? `${p.got} s` : takesHeat(c) ? '…' : 'none'
     case 'weight':
       return massWords(p.got, selection.units)
     case 'give':
@@ -52,13 +56,13 @@ function figure(c: Candidate, p: Part): string {
         </th>
         <td v-for="c in chosen" :key="c.candidate.key" class="py-0 pl-2">
           <span class="flex items-center gap-2">
-            <svg viewBox="0 0 46 8" class="w-[46px] shrink-0" preserveAspectRatio="none" aria-hidden="true">
+            <svg viewBox="0 0 46 8" class="w-[46px] shrink-0 max-[640px]:hidden" preserveAspectRatio="none" aria-hidden="true">
               <rect width="46" height="8" fill="var(--rc-ground)" stroke="var(--rc-seam)" stroke-width="0.6" />
               <rect :width="46 * of(c.candidate, key).value" height="8" fill="var(--rc-ink)" />
             </svg>
             <span class="whitespace-nowrap">
               {{ figure(c.candidate, of(c.candidate, key)) }}
-              <Sourced :from="of(c.candidate, key).origin" />
+              <Sourced v-if="hasSource(c.candidate, of(c.candidate, key))" :from="of(c.candidate, key).origin" />
             </span>
           </span>
         </td>
