@@ -147,7 +147,9 @@ function pressByMaker(): void {
     <template v-else>
       <div class="slip flex min-h-[172px] items-center gap-5 px-4 py-1.5 max-[640px]:flex-col max-[640px]:items-stretch max-[640px]:gap-2">
         <div v-if="atBoard" class="flex-1">
-          <p class="ticket text-[1.9rem] font-semibold leading-tight" data-test="recipe">{{ recipeHeadline(atBoard, selection.units) }}</p>
+          <p class="ticket text-[1.9rem] font-semibold leading-tight" data-test="recipe"><template
+            v-for="(part, i) in recipeHeadline(atBoard, selection.units).split(' · ')" :key="i">{{ i > 0 ? ' · ' : '' }}<span
+            class="whitespace-nowrap">{{ part }}</span></template></p>
           <ol class="flex flex-wrap gap-x-4 text-[1.05rem] leading-snug" data-test="sentence" aria-label="Recipe">
             <li v-for="(step, i) in recipeSteps(atBoard, selection.pressCloth?.name ?? null, selection.units)" :key="i">
               <b class="tabular-nums">{{ i + 1 }}</b> {{ step }}</li></ol>

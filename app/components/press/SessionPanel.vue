@@ -144,7 +144,8 @@ const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
 
 <template>
   <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)_290px] gap-3 px-3 pb-2
-    max-[1000px]:grid-cols-[minmax(0,1fr)_250px] max-[1000px]:grid-rows-[auto_minmax(0,1fr)]" data-test="session"
+    max-[1000px]:grid-cols-[minmax(0,1fr)_250px] max-[1000px]:grid-rows-[auto_minmax(0,1fr)] max-[640px]:block max-[640px]:space-y-3
+    max-[640px]:overflow-y-auto" data-test="session"
     :data-last="session.lastKey">
     <section class="flex min-h-0 cursor-pointer flex-col gap-1 select-none max-[1000px]:col-span-2" aria-label="What now"
       @click="session.space()">
@@ -185,16 +186,17 @@ const RADIUS = 120, AROUND = 2 * Math.PI * RADIUS
       <p v-if="key && !session.heldElsewhere" class="text-xl"><kbd class="slip px-3 py-1 font-semibold">{{ KEYS.iron.shown }}</kbd> or tap:
         <b>{{ key }}</b><span v-if="next" class="text-muted-ink">, then {{ next }}</span></p>
     </section>
-    <section class="relative min-h-0" aria-label="Where">
-      <PositionsPicture v-if="outline && op" :outline="outline" :placements="op.placements" :sole="sole" :keep-outs="keepOuts"
+    <section class="flex min-h-0 flex-col max-[640px]:h-56" aria-label="Where">
+      <PositionsPicture v-if="outline && op" class="min-h-0 flex-1" :outline="outline" :placements="op.placements" :sole="sole"
+        :keep-outs="keepOuts"
         :states="states"
         :colour="fabric?.colourHex" :share="share"
         :heat="step?.do === 'lift' ? heatColour(session.under?.soleC ?? op.recipe!.setting.meanC) : null"
         :label="`${op.name}: ${states.filter(s => s === 'done').length} of ${op.placements.length} positions pressed`"
         @choose="missed" @tap="session.space()" />
-      <p v-if="op && outline" class="absolute bottom-0 left-1 text-sm text-muted-ink">Tap a position that was missed, or its number.</p>
+      <p v-if="op && outline" class="pl-1 text-sm text-muted-ink">Tap a position that was missed, or its number.</p>
     </section>
-    <aside class="min-h-0 space-y-2 overflow-auto pr-1" aria-label="Cooling, next, irons">
+    <aside class="min-h-0 space-y-2 overflow-auto pr-1 max-[640px]:overflow-visible max-[640px]:pr-0" aria-label="Cooling, next, irons">
       <div v-if="trying" class="slip border-l-4 border-l-mark p-2" role="status" data-test="edge">
         <p class="text-lg font-semibold leading-tight">{{ trying.name }} is
           {{ triedOp?.recipe && leftAloneS(triedOp.recipe) === 0 ? 'pressed' : 'cold' }}.{{ hasEdge ? ' Try its edge:' : '' }}</p>
