@@ -26,10 +26,9 @@ test('hostile requests: none a fault of the server\'s own, each refused with a s
 })
 
 test('slow clients hold nobody up', async () => {
-  test.setTimeout(60_000)
   const { bystanders, stillWell } = await chaos('load', '40', '4000')
-  expect(bystanders.requests).toBeGreaterThan(12)
   expect([bystanders.failed, stillWell]).toEqual([0, true])
+  expect(bystanders.requests).toBeGreaterThanOrEqual(18)
 })
 
 test('killed in the middle of writing, server, script and database: the first start succeeds, nothing is lost or doubled', async () => {

@@ -188,7 +188,7 @@ test('in and out by the page: calibrations as CSV, and the whole workroom as a f
 test('the window as a sheet of paper', async ({ page }) => {
   await layUp(page, /Steward poplin/, /Collar lawn/)
   await page.getByRole('tab', { name: /Safe window/ }).click()
-  const waiting = page.waitForEvent('download', { timeout: 60_000 })
+  const waiting = page.waitForEvent('download', { timeout: 150_000 })
   await page.getByRole('button', { name: 'This window as a PDF' }).click()
   const pdf = await readFile((await (await waiting).path())!)
   expect(pdf.subarray(0, 5).toString()).toBe('%PDF-')
