@@ -16,7 +16,7 @@ export default defineConfig({
   })],
   resolve: { alias: { '#core': here('./core'), '#shared': here('./shared'), '~': here('./app') } },
   test: {
-    testTimeout: 40_000,
+    testTimeout: 90_000,
     setupFiles: ['scripts/lib/property-seed.ts'],
     projects: [
       // What has no board about it keeps nothing between two files: its modules are read once for all of them.

@@ -96,9 +96,13 @@ describe('at the practice board', () => {
         order: 'collar>cuffs>front>facing>pocket>hem',
       }
       const holdS = pick([5, 8, 12, 18, 30])
-      const passed = benches.filter(b =>
-        judgeAttempt(b, { choice, heldS: b.clock === 'steps' ? [0, 1, 2, 3] : [holdS, holdS, holdS, holdS] }).passed)
-      expect(passed.length).toBeLessThanOrEqual(8)
+      const enough = benches.length / 3
+      let refused = 0
+      for (const b of benches) {
+        const { passed } = judgeAttempt(b, { choice, heldS: b.clock === 'steps' ? [0, 1, 2, 3] : [holdS, holdS, holdS, holdS] })
+        if (!passed && ++refused >= enough) break
+      }
+      expect(refused).toBeGreaterThanOrEqual(enough)
     }
   })
   it('what each is there to teach does not pass the other way', () => {
