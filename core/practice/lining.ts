@@ -5,10 +5,11 @@ import { appearanceOfPressing } from '../appearance'
 import { FIBRES, ROOM_C, type FibreKey } from '../materials'
 import { COARSE, moistureOf, pressureOf } from '../recipe'
 import { expectedGrade } from '../learn'
+import { createKeptAnswers } from '../numeric'
 import type { DamageFlag } from '../damage'
 import { one, PRACTICE_SETTINGS } from './setups'
 import { PASS_AT, type Attempt, type PracticeSetup, type Finding, type Verdict } from './exercise'
-import { choicesOf, haste, qualityOf } from './pressing'
+import { choicesOf, haste, qualityOf, REMEMBERED } from './pressing'
 import { drawnFor, hiddenOptions, truthOf } from './truth'
 
 const LININGS: readonly FibreKey[] = ['acetate', 'polyamide6', 'modacrylic']
@@ -71,12 +72,11 @@ function pressedSo(seed: number, { choice, heldS }: Attempt) {
 }
 
 /** The best of a seed is looked for once, and the last few are remembered. */
-const looked = new Map<number, Attempt & { quality: number }>(), REMEMBERED = 20
+const looked = createKeptAnswers<Attempt & { quality: number }>(REMEMBERED)
 
 export function bestLining(seed: number): Attempt & { quality: number } {
-  const best = looked.get(seed) ?? lookForBest(seed)
-  if (looked.size >= REMEMBERED) looked.clear()
-  looked.set(seed, best)
+  const best = looked.get(String(seed))?.answer ?? lookForBest(seed)
+  looked.keep(String(seed), best)
   return best
 }
 function lookForBest(seed: number): Attempt & { quality: number } {

@@ -4,6 +4,7 @@ import type { DamageFlag } from '../damage'
 import { expectedGrade } from '../learn'
 import { fabricLimit } from '../limit'
 import { appearanceOfPressing } from '../appearance'
+import { createKeptAnswers } from '../numeric'
 import { CLAPPER_KPA, PRESS_CLOTH_KINDS, STEAMS_FROM_C, type SurfaceKindKey, type PressClothKindKey } from '../materials'
 import {
   COARSE, courseOf, evaluate, moistureOf, pressureOf, TURN_S, type PressSetup, type EvaluateOptions, type Lean, type Method, type Recipe,
@@ -139,13 +140,14 @@ const PRESSED_AGAIN = 8
 /** Coarse figures are trusted so far. */
 const COARSE_OFF = 0.06
 
-/** The best of a setup is looked for once. */
-const looked = new WeakMap<PracticeSetup, Best>()
+/** The best of a setup is looked for once, and the last few are remembered. */
+export const REMEMBERED = 20
+const looked = createKeptAnswers<Best>(REMEMBERED)
 
 /** The best that was possible on the hidden setup: every choice at every hold, the quicker of two that are as good. */
 export function bestPressing(b: PracticeSetup, rules: PressRules): Best {
-  const best = looked.get(b) ?? lookForBest(b, rules)
-  looked.set(b, best)
+  const asked = JSON.stringify([b, rules]), best = looked.get(asked)?.answer ?? lookForBest(b, rules)
+  looked.keep(asked, best)
   return best
 }
 function lookForBest(b: PracticeSetup, rules: PressRules): Best {
