@@ -111,8 +111,9 @@ test('from an empty database to a first recipe: four steps, by keys and by hand,
   await page.keyboard.press('4')
   await page.getByRole('button', { name: 'New job with Quay cotton' }).click()
   await expect(page.getByRole('tab', { name: /Pieces/ })).toBeVisible()
-  expect((await get<Listed<Job>>(page, '/api/jobs')).rows.map(j => [j.name, j.fabrics.map(f => f.supplyId !== null)]))
-    .toEqual([['Quay cotton: collar', [true]]])
+  // An interfacing that nobody chose is not the job's.
+  expect((await get<Listed<Job>>(page, '/api/jobs')).rows.map(j => [j.name, j.fabrics.map(f => f.supplyId)]))
+    .toEqual([['Quay cotton: collar', [null]]])
   // Its name can be changed later; none at all is refused, and what was there stays kept.
   await page.locator('nav[aria-label=Drawers] a[href="/rules"]').click()
   const name = page.getByRole('textbox', { name: 'Name' }), called = async () => (await get<Workroom>(page, '/api/workroom')).name

@@ -23,11 +23,11 @@ const statusOf = (address: string, authority?: string) => new Promise<number | n
 })
 
 /**
- * A database of its own with the demo's workroom as it was set up: no swatch sees what another wrote, and a second try begins anew.
+ * A database of its own with the demo's workroom as it was set up: no test sees what another wrote, and a second try begins anew.
  * @returns its address
  */
 async function freshDatabase(): Promise<string> {
-  const address = new URL(process.env.DATABASE_URL!), name = `swatch_${randomBytes(6).toString('hex')}`
+  const address = new URL(process.env.DATABASE_URL!), name = `test_${randomBytes(6).toString('hex')}`
   const client = new Client({ connectionString: new URL('/postgres', address).href })
   await client.connect()
   await client.query(`create database ${name} template ${address.pathname.slice(1)}`)

@@ -98,6 +98,8 @@ function toPress(): void {
 }
 function press1(recipe: Recipe, plan: { planId: string, scrap: number } | null): void {
   if (!selection.setup) return
+  // Who presses with it has chosen it.
+  selection.chosen.supplyId = selection.supply!.id
   press.lay(recipe, courseOf(evaluate(selection.setup, recipe, pairing.taught)), pairing.taught, plan)
   if (chosenWay.value !== 'sheet') selection.chosen.way = recipe.method
   void router.push('/press')
