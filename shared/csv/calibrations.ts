@@ -31,8 +31,10 @@ export function tracesFromCsv(csv: string): Trace[] | string {
   const head = data[0]?.map(h => h.trim().toLowerCase())
   if (!head) return 'The file is empty.'
   const missing = COLUMNS.filter(c => !head.includes(c))
-  if (missing.length > 0)
-    return `The first line must name the columns ${COLUMNS.slice(0, -1).join(', ')} and ${COLUMNS.at(-1)}; ${missing.join(', ')} is missing. Take the template.`
+  if (missing.length > 0) {
+    const wanted = `${COLUMNS.slice(0, -1).join(', ')} and ${COLUMNS.at(-1)}`
+    return `The first line must name the columns ${wanted}; ${missing.join(', ')} is missing. Take the template.`
+  }
   const traces = new Map<string, Trace>()
   data.slice(1).forEach((cells, i) => {
     const line = i + 2
