@@ -61,13 +61,16 @@ const reported = computed(() => Object.entries(answers.value).map(([q, a]) => {
   <div class="flex h-full min-h-0 flex-col gap-2 px-4 pt-2">
     <h1 class="sr-only">Fix a problem</h1>
     <div class="grid grid-cols-[1fr_1fr_1.3fr_auto] items-end gap-3 max-[900px]:grid-cols-2">
-      <label class="flex min-w-0 items-center gap-2"><span class="text-sm text-muted-ink">Fabric</span>
+      <label class="flex min-w-0 items-center gap-2 max-[640px]:flex-col max-[640px]:items-start
+        max-[640px]:gap-0"><span class="text-sm text-muted-ink">Fabric</span>
         <USelect :model-value="selection.fabric?.id" :items="fabricItems" placeholder="not chosen" class="w-full min-w-0"
           aria-label="Fabric" @update:model-value="setFabric" /></label>
-      <label class="flex min-w-0 items-center gap-2"><span class="text-sm text-muted-ink">Interfacing</span>
+      <label class="flex min-w-0 items-center gap-2 max-[640px]:flex-col max-[640px]:items-start
+        max-[640px]:gap-0"><span class="text-sm text-muted-ink">Interfacing</span>
         <USelect :model-value="selection.chosenSupply?.id" :items="supplyItems" placeholder="not chosen" class="w-full min-w-0"
           aria-label="Interfacing" @update:model-value="setSupply" /></label>
-      <label class="flex min-w-0 items-center gap-2"><span class="shrink-0 text-sm text-muted-ink">Pressed</span>
+      <label class="flex min-w-0 items-center gap-2 max-[640px]:flex-col max-[640px]:items-start
+        max-[640px]:gap-0"><span class="shrink-0 text-sm text-muted-ink">Pressed</span>
         <USelect :model-value="swatch?.id ?? UNKNOWN_PRESSING" :items="swatchItems" class="w-full min-w-0" aria-label="How it was pressed"
           @update:model-value="v => (swatchId = String(v))" /></label>
       <UButton variant="outline" color="neutral" :disabled="!signs.length" @click="r.afresh">Begin again

@@ -66,6 +66,9 @@ const shown = computed(() => placements.map((p, i) => {
     at: { x: (b.left + b.right) / 2, y: -(b.bottom + b.top) / 2 }, small: Math.min(b.wideMm, b.highMm) / px.value < 34,
   }
 }))
+const numbers = computed(() => numbersAt(
+  shown.value.map(({ at: { x, y } }) => ({ x: x / px.value, y: y / px.value })).map(p => (turned.value ? { x: p.y, y: p.x } : p)),
+  i => shown.value[i]!.small))
 const FILL: Record<PlaceState, string> = {
   open: 'var(--rc-paper)', done: 'var(--rc-good)', now: 'var(--rc-mark)', down: 'var(--rc-alert)', again: 'var(--rc-alert)',
 }
@@ -124,14 +127,15 @@ let held = { dx: 0, dy: 0 }
       <path v-for="(o, k) in keepOuts" :key="`k${k}`" :d="path(o)" fill="var(--rc-ink)" fill-opacity="0.8" stroke="var(--rc-paper)"
         :stroke-width="2 * px" class="pointer-events-none" />
       <path :d="path(outline)" fill="none" stroke="var(--rc-ink)" :stroke-width="2 * px" class="pointer-events-none" />
-      <g v-for="p in shown" :key="`n${p.i}`" class="pointer-events-none"
+      <g v-for="(p, k) in shown" :key="`n${p.i}`" class="pointer-events-none"
         :transform="`translate(${p.at.x} ${p.at.y})${turned ? ' rotate(-90)' : ''}`">
         <circle v-if="p.state === 'down'" :r="26 * px" fill="none" stroke="var(--rc-paper)" :stroke-width="7 * px"
           transform="rotate(-90)" :stroke-dasharray="2 * Math.PI * 26 * px"
           :stroke-dashoffset="2 * Math.PI * 26 * px * (1 - Math.max(0, Math.min(1, share)))" />
-        <text text-anchor="middle" :font-size="(p.small ? 15 : 26) * px" :dy="(p.small ? 5 : 9) * px" font-weight="700"
+        <text text-anchor="middle" :font-size="numbers.sizesPx[k]! * px" :dy="numbers.sizesPx[k]! * 0.35 * px" font-weight="700"
           :fill="p.state === 'down' ? '#fff' : 'var(--rc-ink)'" stroke="var(--rc-paper)"
-          :stroke-width="p.state === 'down' ? 0 : 4 * px" paint-order="stroke">{{ p.state === 'done' ? '✓' : '' }}{{ p.i + 1 }}</text>
+          :stroke-width="p.state === 'down' ? 0 : 4 * px" paint-order="stroke">{{
+          p.state === 'done' && numbers.isTicked ? '✓' : '' }}{{ p.i + 1 }}</text>
       </g>
     </g>
   </svg>
