@@ -182,6 +182,15 @@ describe('the trim', () => {
   })
 })
 
+describe('the trim, cut by what its marks say', () => {
+  it.each([12, 13, 14])('seed %d: five hundredths off it is of no use, and lying still is half of what counts', (seed) => {
+    const b = beginExercise('braid', seed), best = bestAttempt(b), right = Number(best.choice.cutMore)
+    const off = judgeAttempt(b, { ...best, choice: { ...best.choice, cutMore: String(right >= 5 ? right - 5 : right + 5) } })
+    expect(off.near).toBeCloseTo(0.5, 6)
+    expect(judgeAttempt(b, best).near).toBeCloseTo(1, 6)
+  })
+})
+
 describe('the order', () => {
   it('what breaks a need is said; the best takes no longer than any that was tried', () => {
     const b = beginExercise('order', 12), task = orderTask(12), best = bestAttempt(b)

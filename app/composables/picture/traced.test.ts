@@ -32,6 +32,15 @@ describe('letters traced out of a picture', () => {
     expect(ring!.holes).toHaveLength(1)
     expect(areaMm2(ring!)).toBeCloseTo(40 * 40 - 20 * 20, -2)
   })
+  it('colours count as the eye sees them: green alone makes a letter stand out, blue alone does not', () => {
+    const letter = box(20, 20, 40, 60), inOneColour = (channel: number) => {
+      const p = picture(() => false, 0, 200)
+      for (let i = 0; i < WIDE * HIGH; i++) if (letter(i % WIDE, Math.floor(i / WIDE))) p.rgba[i * 4 + channel] = 100
+      return p
+    }
+    expect(areaMm2(traced(inOneColour(1))[0]!)).toBeGreaterThan(20 * 30 * 0.9)
+    expect(() => traced(inOneColour(2))).toThrow('cannot see an outline')
+  })
   it('may be the lighter of the two', () => {
     const light = picture(box(50, 30, 60, 40), 235, 20)
     expect(boundsOf(traced(light, false)[0]!).wideMm).toBeCloseTo(30, 0)
