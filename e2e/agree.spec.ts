@@ -35,7 +35,7 @@ test('one job: comparison, swatch, plan, session and care card say the same', as
   const NAME = 'Purser\'s cuffs', job = await cuffOf(page, NAME, 'TW-13', 'B-22')
   await openJob(page, NAME)
   await page.keyboard.press('3')
-  await waysFound(page, 40_000)
+  await waysFound(page)
   const swatch = figures((await page.getByTestId('recipe').textContent())!)
   const cools = (await page.getByTestId('sentence').textContent())!
   // The comparison of interfacings, for the one that the job has.
@@ -92,7 +92,7 @@ test('what a swatch tested is one figure: in the comparison, on the card, in the
   for (const words of await chosen.allTextContents())
     if (!words.includes('Collar lawn')) await page.getByTestId('candidate').filter({ hasText: words }).click()
   await page.getByRole('button', { name: 'Use this interfacing' }).click()
-  await waysFound(page, 40_000)
+  await waysFound(page)
   await expect(page.getByTestId('recipe')).toContainText(`${s} s`)
   await expect(page.getByTestId(`method-${method}`)).toContainText(new RegExp(`^${method}(best)? *${s} s, .* tested`, 'i'))
   // Chosen by hand it is the same.
@@ -105,7 +105,7 @@ test('what a swatch tested is one figure: in the comparison, on the card, in the
 test('a satchel is pressed from the other side: short touches through the cork, under a press cloth', async ({ page }) => {
   await openJob(page, 'satchel')
   await page.keyboard.press('3')
-  await waysFound(page, 60_000)
+  await waysFound(page)
   await expect(page.getByTestId('recipe')).toContainText(/\d × 5 s/)
   await expect(page.getByTestId('sentence')).toContainText('adhesive side up, and the fabric on it')
   await expect(page.getByTestId('sentence')).toContainText(/5 s, lift, look, and again: \d times at each place/)

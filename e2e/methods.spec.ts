@@ -72,7 +72,7 @@ test('drag the pin, plan scraps, press two, grade, wash: proved; another iron: e
   await expect(page.getByTestId('plan')).toContainText('grade 1')
 
   await page.getByRole('tab', { name: 'Methods' }).click()
-  await waysFound(page, 30_000)
+  await waysFound(page)
   await looked(page, 'methods')
   await page.getByRole('button', { name: 'Press this' }).click()
   await pressAndJudge(page, /the fabric distorts/)

@@ -19,9 +19,9 @@ export async function toSwatch(page: Page): Promise<void> {
 }
 
 /** All ways are worked out, whether one of them leads or the sheet does. */
-export async function waysFound(page: Page, timeout: number): Promise<void> {
-  await expect(page.getByTestId('sentence')).toContainText(/press/i, { timeout })
-  await expect(page.getByText('methods…')).toHaveCount(0, { timeout })
+export async function waysFound(page: Page): Promise<void> {
+  await expect(page.getByTestId('sentence')).toContainText(/press/i)
+  await expect(page.getByText('methods…')).toHaveCount(0)
 }
 
 /** Takes what stands on the swatch stage to the press. */

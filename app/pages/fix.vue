@@ -12,11 +12,10 @@ import {
 definePageMeta({ title: 'Fix a problem' })
 const selection = useSelection()
 const library = useLibrary()
-const pairing = usePairing()
 const jobs = useJobs()
 const makings = useMakings()
 const r = useRescuing()
-const { signs, answers, swatchId, swatch, untold, diagnosis, wanted, cause, belief, remedy, asked, ofJob, problem } = r
+const { signs, answers, swatches, swatchId, swatch, untold, diagnosis, wanted, cause, belief, remedy, asked, ofJob, problem } = r
 
 const fabricItems = useFabricItems()
 const supplyItems = computed(() => library.supplies.filter(s => s.adhesive || s.id === selection.chosenSupply?.id)
@@ -26,7 +25,7 @@ const setSupply = (id: unknown) => { selection.takeSupply(String(id)) }
 const { day } = useInUnits()
 const swatchItems = computed(() => [
   { label: 'not known', value: UNKNOWN_PRESSING },
-  ...(selection.chosenSupply ? pairing.swatches : []).map(t => ({
+  ...swatches.value.map(t => ({
     label: `${day(t.pressedAt)}: ${METHOD_NAME[t.recipe.method].toLowerCase()}, ${t.recipe.holdS} s, grade ${t.grade}`, value: t.id,
   })),
 ])

@@ -67,7 +67,7 @@ const shown = computed(() => placements.map((p, i) => {
   }
 }))
 const numbers = computed(() => numbersAt(
-  shown.value.map(({ at: { x, y } }) => ({ x: x / px.value, y: y / px.value })).map(p => (turned.value ? { x: p.y, y: p.x } : p)),
+  shown.value.map(({ at: { x, y } }) => (turned.value ? { x: y / px.value, y: x / px.value } : { x: x / px.value, y: y / px.value })),
   i => shown.value[i]!.small))
 const FILL: Record<PlaceState, string> = {
   open: 'var(--rc-paper)', done: 'var(--rc-good)', now: 'var(--rc-mark)', down: 'var(--rc-alert)', again: 'var(--rc-alert)',

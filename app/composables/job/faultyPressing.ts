@@ -20,10 +20,12 @@ export function useFaultyPressing(problem: Ref<string | null>) {
   /** A swatch of this pair, `UNKNOWN_PRESSING` where someone says so, null as it is found. */
   const swatchId = useStored<string | null>('rescue-swatch', null)
 
+  /** Of the pair on the board; none as long as nobody chose its interfacing. */
+  const swatches = computed<Swatch[]>(() => (selection.chosenSupply ? pairing.swatches : []))
   /** The one that was chosen; else the newest that did not come out well. */
-  const swatch = computed<Swatch | null>(() => (swatchId.value === UNKNOWN_PRESSING || !selection.chosenSupply
+  const swatch = computed<Swatch | null>(() => (swatchId.value === UNKNOWN_PRESSING
     ? null
-    : pairing.swatches.find(t => t.id === swatchId.value) ?? pairing.swatches.find(t => t.grade < PASS_GRADE || t.marks.length > 0
+    : swatches.value.find(t => t.id === swatchId.value) ?? swatches.value.find(t => t.grade < PASS_GRADE || t.marks.length > 0
       || t.washes.some(w => w.grade < PASS_GRADE)) ?? null))
   const pressed = shallowRef<RescueContext['pressed']>(null)
   /** A pressing of which nothing is known: only its grade is known. */
@@ -60,5 +62,5 @@ export function useFaultyPressing(problem: Ref<string | null>) {
     }
   }
   onScopeDispose(() => workers.end(EXPLAIN))
-  return { swatchId, swatch, pressed, untold }
+  return { swatches, swatchId, swatch, pressed, untold }
 }

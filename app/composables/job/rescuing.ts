@@ -24,7 +24,7 @@ export function useRescuing() {
   const answers = useStored<Answers>('rescue-answers', {})
   const past = shallowRef<RescueContext['past']>({})
   const problem = ref<string | null>(null)
-  const { swatchId, swatch, pressed, untold } = useFaultyPressing(problem)
+  const { swatches, swatchId, swatch, pressed, untold } = useFaultyPressing(problem)
 
   const context = computed<RescueContext>(() => {
     const { fabric, chosenSupply: supply } = selection, t = swatch.value
@@ -120,7 +120,7 @@ export function useRescuing() {
   watch(() => outbox.sentCount.value, () => void loadPast())
   onScopeDispose(() => workers.end(REMEDY))
   return {
-    signs, answers, swatchId, swatch, untold, pressed, context, diagnosis, toggle, answer, back, afresh, asked, most: MOST_QUESTIONS,
-    wanted, cause, belief, remedy, missing, ofJob, take, went, problem,
+    signs, answers, swatches, swatchId, swatch, untold, pressed, context, diagnosis, toggle, answer, back, afresh, asked,
+    most: MOST_QUESTIONS, wanted, cause, belief, remedy, missing, ofJob, take, went, problem,
   }
 }
