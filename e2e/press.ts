@@ -53,19 +53,22 @@ const BY_SPACE = /^(Set down|Warm the fabric|Lift|Lay|Turn it|Peel|Sew|Stitch|Fi
 /**
  * What a session shows, as soon as it is something else than it was: the page looks by itself, from picture to picture.
  * @param old what it showed before
+ * @param parts what of it has to be something else: an edge comes up by itself once it is cold, whatever was pressed
  * @param longestMs looks no longer than this; then what is there is the answer
  */
-const somethingElse = (page: Page, old: Shown | null, longestMs: number) => page.evaluate(([was, forMs]) => new Promise<Shown>((done) => {
+const somethingElse = (
+  page: Page, old: Shown | null, parts: readonly (keyof Shown)[], longestMs: number,
+) => page.evaluate(([was, of, forMs]) => new Promise<Shown>((done) => {
   const read = (name: string) => document.querySelector(`[data-test=${name}]`)?.textContent ?? ''
   const from = performance.now()
   const look = (): void => {
     const shown = { words: read('now'), piece: read('piece'), edge: read('edge') }
-    const isOther = !was || shown.words !== was.words || shown.piece !== was.piece || shown.edge !== was.edge
+    const isOther = !was || of.some(part => shown[part] !== was[part])
     if (isOther || performance.now() - from > forMs) done(shown)
     else requestAnimationFrame(look)
   }
   look()
-}), [old, longestMs] as const)
+}), [old, parts, longestMs] as const)
 /**
  * Presses what is in hand with Space until the session shows what is waited for.
  * @param atEdge what is done where an edge is to be tried: it holds; null where edges wait
@@ -75,15 +78,16 @@ export async function pressOn(
   page: Page, until: RegExp | ((shown: Shown) => boolean | Promise<boolean>), atEdge: ((edge: string) => Promise<void>) | null
     = () => page.keyboard.press('h'),
 ): Promise<void> {
-  let shown = await somethingElse(page, null, 0)
+  let shown = await somethingElse(page, null, [], 0)
   const over = Date.now() + 120_000
   while (Date.now() < over) {
     if (await (until instanceof RegExp ? until.test(shown.words) : until(shown))) return
     const isEdge = atEdge !== null && shown.edge !== '', isDue = isEdge || BY_SPACE.test(shown.words)
     if (isEdge) await atEdge(shown.edge)
     else if (isDue) await page.locator('body').press('Space')
-    const now = await somethingElse(page, shown, isDue ? 30_000 : 400)
-    if (isDue && now.words === shown.words && now.piece === shown.piece && now.edge === shown.edge)
+    const parts = isEdge ? ['edge'] as const : isDue ? ['words', 'piece'] as const : ['words', 'piece', 'edge'] as const
+    const now = await somethingElse(page, shown, parts, isDue ? 30_000 : 400), before = shown
+    if (isDue && parts.every(part => now[part] === before[part]))
       throw new Error(`nothing came of a press at "${shown.words}${isEdge ? ` ${shown.edge}` : ''}"`)
     shown = now
   }

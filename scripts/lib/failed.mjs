@@ -25,7 +25,7 @@ export function failedUnits({ testResults = [] }, root) {
  * @returns {string[]} each failed test as "file: title (why, and in which line)", and what went wrong outside of all tests
  */
 export function failedInBrowser({ suites = [], errors = [] }) {
-  const why = ({ message, location } = {}) => inOneLine(message, 5) + (location ? `; line ${location.line}` : '')
+  const why = ({ message, location } = {}) => inOneLine(message, 7) + (location ? `; line ${location.line}` : '')
   const within = suite => [
     ...suite.specs.flatMap(spec => spec.tests.filter(t => t.status === 'unexpected')
       .map(t => named(spec.file, spec.title, why(t.results.at(-1)?.error)))),

@@ -1,10 +1,12 @@
 // @vitest-environment happy-dom
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { FetchError } from 'ofetch'
 
 /** The browser's databases, by name; they outlive a page. */
 const stores = new Map<string, Map<string, unknown>>()
 let forbidden = false
+/** The browser's database is slow to write until this comes. */
+let slow: Promise<void> | null = null
 const within = (store = 'usual') => {
   if (forbidden) throw new DOMException('denied', 'SecurityError')
   if (!stores.has(store)) stores.set(store, new Map())
@@ -14,7 +16,10 @@ vi.mock('idb-keyval', () => ({
   createStore: (name: string) => name,
   entries: async (store: string) => [...within(store)],
   get: async (key: string, store?: string) => within(store).get(key),
-  set: async (key: string, value: unknown, store?: string) => { within(store).set(key, structuredClone(value)) },
+  set: async (key: string, value: unknown, store?: string) => {
+    await slow
+    within(store).set(key, structuredClone(value))
+  },
   del: async (key: string, store?: string) => { within(store).delete(key) },
   clear: async (store?: string) => { within(store).clear() },
 }))
@@ -44,8 +49,10 @@ const away = () => { throw refusal(0) }
 beforeEach(() => {
   stores.clear()
   forbidden = false
+  slow = null
   window.localStorage.clear()
 })
+afterEach(() => { vi.useRealTimers() })
 
 describe('what is on its way to the server', () => {
   it('arrives once, oldest first, with its answer, and nothing is left waiting', async () => {
@@ -172,6 +179,22 @@ describe('what is on its way to the server', () => {
     gone = false
     await outbox.flush()
     expect([sent, outbox.waiting.value.length]).toEqual([['a'], 0])
+  })
+  it('a browser that was only slow is believed again, and what waits is listed once', async () => {
+    const { outbox } = await fresh(away, 'tidewell')
+    await outbox.start()
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+    let write = () => {}
+    slow = new Promise((done) => { write = done })
+    const sending = outbox.send(swatch('a'))
+    await vi.advanceTimersByTimeAsync(3000)
+    await sending
+    expect([outbox.safe.value, outbox.waiting.value.map(w => w.key)]).toEqual([false, ['a']])
+    write()
+    await vi.advanceTimersByTimeAsync(0)
+    expect(outbox.safe.value).toBe(true)
+    await outbox.flush()
+    expect(outbox.waiting.value.map(w => w.key)).toEqual(['a'])
   })
 })
 

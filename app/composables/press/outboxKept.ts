@@ -37,9 +37,13 @@ const placeOf = (w: Waiting) => `${String(w.keptAtMs).padStart(15, '0')} ${w.key
 const name = () => ownKey('outbox')
 const store = (): UseStore => (kept ??= createStore(name(), 'waiting'))
 
-async function safely<T>(work: () => Promise<T>): Promise<{ value: T } | null> {
+/** @param onLate it was given up, and done after all */
+async function safely<T>(work: () => Promise<T>, onLate: () => void = () => undefined): Promise<{ value: T } | null> {
   try {
-    const value = await inTime(work)
+    const value = await inTime(work, () => {
+      safe.value = true
+      onLate()
+    })
     safe.value = true
     return { value }
   } catch {
@@ -71,7 +75,10 @@ async function keep(item: Waiting): Promise<void> {
   writing.set(item.key, item)
   // The browser's store takes plain data, not what Vue wraps it in.
   const { body, ...rest } = item
-  const done = await safely(() => set(placeOf(item), { ...toPlain(rest), body: body instanceof Blob ? body : toPlain(body) }, store()))
+  const done = await safely(
+    () => set(placeOf(item), { ...toPlain(rest), body: body instanceof Blob ? body : toPlain(body) }, store()),
+    () => { if (onlyHere.get(item.key) === item) onlyHere.delete(item.key) },
+  )
   writing.delete(item.key)
   if (done) onlyHere.delete(item.key)
   else onlyHere.set(item.key, item)

@@ -14,7 +14,7 @@ const eventKey = (sessionId: string, e: SessionEventBody) => `${EVENT}${sessionI
 export const sessionLogSafe = ref(true)
 async function safely<T>(work: () => Promise<T>, otherwise: T): Promise<T> {
   try {
-    const value = await inTime(work)
+    const value = await inTime(work, () => { sessionLogSafe.value = true })
     sessionLogSafe.value = true
     return value
   } catch {

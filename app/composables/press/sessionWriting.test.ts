@@ -73,6 +73,22 @@ describe('what happens in a session', () => {
     expect(out.sent.map(s => [s.key, s.kind, s.url, s.after])).toEqual(
       [down, lift].map(e => [e!.key, 'press', `/api/sessions/${idOf(61)}/events`, idOf(61)]))
   })
+  it('touched again before it shows it is one touch; once it shows, or of another thing, it is another', async () => {
+    const b = board()
+    let free = () => {}
+    kept.hold = new Promise((done) => { free = done })
+    const both = [
+      b.append('edge', { op: 'a', edge: 'lifts', placements: [0] }), b.append('edge', { op: 'a', edge: 'holds' }),
+      b.append('down', { op: 'a', pass: 0, soleC: 150 }), b.append('down', { op: 'a', pass: 0, soleC: 151 }),
+      b.append('down', { op: 'a', pass: 1 }), b.append('down', { op: 'b', pass: 0 }),
+    ]
+    free()
+    await Promise.all(both)
+    expect(b.own.value.map(e => [e.kind, e.op, e.pass, e.edge]))
+      .toEqual([['edge', 'a', null, 'lifts'], ['down', 'a', 0, null], ['down', 'a', 1, null], ['down', 'b', 0, null]])
+    await b.append('down', { op: 'a', pass: 0 })
+    expect(b.own.value).toHaveLength(5)
+  })
   it('belongs to the session it happened in, though another is on the board before it was kept', async () => {
     const b = board()
     const done = b.append('down', { op: 'a' })

@@ -15,6 +15,10 @@ interface OnBoard {
   own: ShallowRef<SessionEventBody[]>
   problem: Ref<string | null>
 }
+/** Two of the same are the same touch of the board; an edge that was tried is one touch, whatever was found at it. */
+const touchOf = (kind: SessionEventBody['kind'], { soleC: _, edge: __, placements: ___, ...what }: EventDetails): string =>
+  JSON.stringify([kind, what])
+
 /** What is written down of a session on this board: kept in the browser first, then shown, then sent. */
 export function useSessionWriting({ device, plan, own, problem }: OnBoard) {
   const jobs = useJobs()
@@ -36,8 +40,15 @@ export function useSessionWriting({ device, plan, own, problem }: OnBoard) {
   }
   let lastMs = 0
   let appending: Promise<unknown> = Promise.resolve()
-  /** Records an event: kept in the browser, then shown, then sent. One after another, in their order. */
+  /** On the way into the browser's database, and not shown yet. */
+  const writing = new Map<string, Promise<void>>()
+  /**
+   * Records an event: kept in the browser, then shown, then sent. One after another, in their order. Whoever touches the board again
+   * before the touch shows has touched it once.
+   */
   function append(kind: SessionEventBody['kind'], what: EventDetails = {}): Promise<void> {
+    const touch = touchOf(kind, what), already = writing.get(touch)
+    if (already) return already
     // No two things of one board at the same moment.
     const atMs = Math.max(Date.now(), lastMs + 1)
     lastMs = Date.now() < lastMs - 1000 ? Date.now() : atMs
@@ -49,7 +60,8 @@ export function useSessionWriting({ device, plan, own, problem }: OnBoard) {
       await keepEvent(id, e)
       if (plan.value?.id === id) own.value = [...own.value, e]
       void send(id, e)
-    })
+    }).finally(() => writing.delete(touch))
+    writing.set(touch, done)
     appending = done
     return done
   }
