@@ -27,6 +27,8 @@ describe('templates on a roll of paper', () => {
     expect(page!.highMm).toBeLessThan(1000)
     const xs = page!.lines.flatMap(l => [l.fromX, l.toX])
     expect([Math.min(...xs), Math.max(...xs)].map(x => x >= 9.9 && x <= 600.1)).toEqual([true, true])
+    const ys = page!.lines.flatMap(l => [l.fromY, l.toY])
+    expect([Math.min(...ys), Math.max(...ys)].map(y => y >= 0 && y <= page!.highMm)).toEqual([true, true])
   })
   it('none is cut by the end of a page: what does not lie on it goes on the next', async () => {
     const sheets = await sheetsOf(

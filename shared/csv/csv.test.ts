@@ -59,6 +59,13 @@ describe('CSV', () => {
     const read = fromCsv(SUPPLY_CSV, 'code,name,mass_oz_yd2,thickness_in,price_per_yd,stock_yd,wash_f\nA,Lawn,3.539,0.01,9.144,10,104')
     expect(read).toMatchObject([{ body: { pricePerM: 10, stockM: 9.144, washC: 40 } }])
     expect((read as { body: { massGsm: number, thicknessMm: number } }[])[0]!.body.massGsm).toBeCloseTo(120, 1)
+    // A yard is less than a metre, and so is its price.
+    const priced = supplyFields.parse({
+      code: 'A', name: 'Lawn', family: 'sewIn', base: 'woven', baseFibre: 'cotton', massGsm: 60, thicknessMm: 0.2, adhesive: null,
+      adhesiveGsm: 0, colourHex: '#ffffff', pricePerM: 10, stockM: 9.144,
+    })
+    const [names, row] = toCsv(SUPPLY_CSV, [priced], US).split('\r\n').map(line => line.split(','))
+    expect(['price_per_yd', 'stock_yd'].map(name => Number(row![names!.indexOf(name)]))).toEqual([9.144, 10])
     fc.assert(fc.property(fc.integer({ min: 10, max: 2000 }), fc.integer({ min: 3, max: 1500 }), (gsm, hundredths) => {
       const csv = toCsv(SUPPLY_CSV, [supplyFields.parse({
         code: 'A', name: 'A', family: 'sewIn', base: 'woven', baseFibre: 'cotton', massGsm: gsm, thicknessMm: hundredths / 100,
