@@ -1,10 +1,11 @@
 import {
   areaMm2, boundsOf, boxAbout, contactOf, difference, offset, union, type Outline, type Point,
 } from '../geometry'
-import { count, has, ones, words } from './grid'
+import { createKeptAnswers } from '../numeric'
+import { count, has, ones, someBit, words } from './grid'
 import { EDGE_MM, fieldOf, pointsIn, stampOf, type Field } from './points'
-import { bearingOf, bearingOutline, printed, soleOutline, TIP, type SolePlacement, type SoleShape } from './sole'
-import { tilings } from './tile'
+import { bearingOf, bearingOutline, printed, soleKey, soleOutline, TIP, type SolePlacement, type SoleShape } from './sole'
+import { tileOf, tilings, type Tile } from './tile'
 
 /** How the hand walks: from the middle outward, or row by row. */
 export type Walk = 'middle' | 'rows'
@@ -114,14 +115,15 @@ function choose(spots: readonly Spot[], points: number, least = 1): Spot[] {
 
 function needed(chosen: readonly Spot[], points: number): Spot[] {
   const times = new Uint16Array(points)
-  const each = (s: Spot, change: number) => {
-    for (let i = 0; i < points; i++) if (has(s.bits, i)) times[i]! += change
-  }
+  const each = (s: Spot, change: number) => someBit(s.bits, (i) => {
+    times[i]! += change
+    return false
+  })
   for (const s of chosen) each(s, 1)
   return chosen
     .toReversed()
     .filter((s) => {
-      for (let i = 0; i < points; i++) if (has(s.bits, i) && times[i] === 1) return true
+      if (someBit(s.bits, i => times[i] === 1)) return true
       each(s, -1)
       return false
     })
@@ -169,13 +171,32 @@ export function proveCoverage(outline: Outline, sole: SoleShape, keepOuts: reado
 /** So many ways of laying rows are tried out of those with fewest positions. */
 const TRIED = 12
 
+type Stamp = ReturnType<typeof stampOf>
+/** A sole as it is laid over whatever piece: what counts of it side by side with itself, and its stamp by heading. */
+interface KnownSole { tile: Tile, stampAt: (headingDeg: number) => Stamp }
+const soles = createKeptAnswers<KnownSole>(8)
+/** The same few soles lie over every piece: what is theirs alone is worked out once. */
+function knownSole(sole: SoleShape): KnownSole {
+  const key = soleKey(sole), was = soles.get(key)
+  if (was) return was.answer
+  const bearing = bearingOutline(sole), counted = offset([bearing], -OVERLAP_MM / 2)[0] ?? bearing, stamps = createKeptAnswers<Stamp>(64)
+  const known: KnownSole = {
+    tile: tileOf(counted),
+    stampAt: (headingDeg) => {
+      const stamp = stamps.get(String(headingDeg))?.answer ?? stampOf(printed(counted, { x: 0, y: 0, headingDeg }))
+      stamps.keep(String(headingDeg), stamp)
+      return stamp
+    },
+  }
+  soles.keep(key, known)
+  return known
+}
 /** A sole's positions seen as the points they cover; those on a keep-out are left out. */
-function spotsOf(placements: readonly SolePlacement[], shape: Outline, field: Field, canStand: (p: SolePlacement) => boolean): Spot[] {
-  const stamps = new Map<number, ReturnType<typeof stampOf>>()
+function spotsOf(
+  placements: readonly SolePlacement[], { stampAt }: KnownSole, field: Field, canStand: (p: SolePlacement) => boolean,
+): Spot[] {
   return placements.filter(canStand).map((p) => {
-    const { headingDeg } = p, under = stamps.get(headingDeg) ?? stampOf(printed(shape, { x: 0, y: 0, headingDeg }))
-    stamps.set(headingDeg, under)
-    const bits = under(field, p)
+    const bits = stampAt(p.headingDeg)(field, p)
     return { ...p, bits, gain: count(bits) }
   })
 }
@@ -192,23 +213,22 @@ function openPoints(spots: readonly Spot[], points: readonly Point[]): Point[] {
  */
 export function coverPiece(q: CoverageQuestion): Coverage {
   const { outline, sole, keepOuts, walk } = q
-  const bearing = bearingOutline(sole),
-    counted = offset([bearing], -OVERLAP_MM / 2)[0] ?? bearing
+  const bearing = bearingOutline(sole), known = knownSole(sole)
   const barred = barredBy(keepOuts), isStandingOn = standingOn(soleOutline(sole), barred)
   const canStand = (p: SolePlacement) => !isStandingOn(p)
   const wanted = barred.length > 0 ? difference([outline], barred) : [outline]
   const stepMm = Math.max(FINE_MM, Math.sqrt(areaMm2(outline) / MOST_POINTS))
   const points = wanted.flatMap(o => pointsIn(o, stepMm)), field = fieldOf(points)
   let best: Spot[] | null = null
-  for (const placements of tilings(outline, counted, TRIED)) {
-    const spots = spotsOf(placements, counted, field, canStand)
+  for (const placements of tilings(outline, known.tile, TRIED)) {
+    const spots = spotsOf(placements, known, field, canStand)
     const open = barred.length > 0 ? openPoints(spots, points) : []
     if (open.length > 0 && best && spots.length >= best.length) continue
     // Around keep-outs a whole sole is set down only where it does much; the rest is the tip's.
     const least = Math.ceil(WORTH_MM2 / stepMm ** 2)
     const about = open.length > 0 ? { ...q, outline: boxAbout([{ rim: open, holes: [] }]) } : q
     const more = open.length > 0 ? choose(spotsFor(about, fieldOf(open), SEARCH_MM, least), open.length, least) : []
-    const all = needed([...spots, ...spotsOf(more, counted, field, canStand)], points.length)
+    const all = needed([...spots, ...spotsOf(more, known, field, canStand)], points.length)
     if (!best || all.length < best.length) best = all
     // Around keep-outs one way is looked at closely; the others only where they may be shorter.
     if (barred.length > 0) break

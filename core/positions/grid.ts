@@ -5,6 +5,14 @@ export const words = (n: number): number => (n + 31) >>> 5
 export const has = (bits: Uint32Array, i: number): boolean => (bits[i >>> 5]! & (1 << (i & 31))) !== 0
 export const put = (bits: Uint32Array, i: number): void => { bits[i >>> 5]! |= 1 << (i & 31) }
 
+/** Tells of every bit that is set, from the first on, until it is told to stop. @returns whether it was */
+export function someBit(bits: Uint32Array, isIt: (i: number) => boolean): boolean {
+  for (let k = 0; k < bits.length; k++) {
+    for (let left = bits[k]!; left !== 0; left &= left - 1) if (isIt(32 * k + 31 - Math.clz32(left & -left))) return true
+  }
+  return false
+}
+
 /** How many bits are set. */
 export function count(bits: Uint32Array): number {
   let sum = 0
@@ -35,6 +43,13 @@ const edgesOf = ({ rim, holes }: Outline): Edge[] =>
   [rim, ...holes].flatMap(ring => ring.map((b, i) => ({ a: ring[(i + ring.length - 1) % ring.length]!, b })))
 function across(edges: readonly Edge[], y: number): number[] {
   const xs: number[] = []
-  for (const { a, b } of edges) if ((a.y > y) !== (b.y > y)) xs.push(a.x + (b.x - a.x) * (y - a.y) / (b.y - a.y))
-  return xs.sort((a, b) => a - b)
+  for (const { a, b } of edges) {
+    if ((a.y > y) === (b.y > y)) continue
+    const x = a.x + (b.x - a.x) * (y - a.y) / (b.y - a.y)
+    // There are two of them as a rule: each is put in its place at once.
+    let i = xs.length
+    for (; i > 0 && xs[i - 1]! > x; i--) xs[i] = xs[i - 1]!
+    xs[i] = x
+  }
+  return xs
 }

@@ -1,4 +1,5 @@
 import { arc, offset, outlineOf, quadratic, rotated, shifted, type Outline } from '../geometry'
+import { createKeptAnswers } from '../numeric'
 
 /** An iron's sole as it stands on the fabric: heel at the back, nose to the front, mm. */
 export interface SoleShape {
@@ -27,8 +28,18 @@ export function soleOutline({ longMm, wideMm, pointed }: SoleShape): Outline {
   ])
 }
 
+/** Of so many soles what bears is kept: it is asked for at every position. */
+const bearings = createKeptAnswers<Outline>(16)
+export const soleKey = ({ longMm, wideMm, pointed }: SoleShape): string => `${longMm} ${wideMm} ${pointed}`
+function within(sole: SoleShape, rimMm: number): Outline {
+  const key = `${soleKey(sole)} ${rimMm}`, known = bearings.get(key)
+  if (known) return known.answer
+  const whole = soleOutline(sole), outline = offset([whole], -rimMm)[0] ?? whole
+  bearings.keep(key, outline)
+  return outline
+}
 /** What of a sole bears with its full weight: all but its rim. */
-export const bearingOutline = (sole: SoleShape): Outline => offset([soleOutline(sole)], -RIM_MM)[0] ?? soleOutline(sole)
+export const bearingOutline = (sole: SoleShape): Outline => within(sole, RIM_MM)
 
 /** A position: where the middle of the sole stands, and where its nose points, degrees counter-clockwise from up. */
 export interface SolePlacement {
@@ -42,8 +53,7 @@ export interface SolePlacement {
 /** The tip of a sole as a small sole of its own, mm. Typical. */
 export const TIP: SoleShape = { longMm: 56, wideMm: 44, pointed: true }
 /** What bears of a position. */
-export const bearingOf = (sole: SoleShape, { tip }: SolePlacement): Outline =>
-  tip ? (offset([soleOutline(TIP)], -TIP_RIM_MM)[0] ?? soleOutline(TIP)) : bearingOutline(sole)
+export const bearingOf = (sole: SoleShape, { tip }: SolePlacement): Outline => (tip ? within(TIP, TIP_RIM_MM) : bearingOutline(sole))
 
 /** An outline of the sole where it is set down. */
 export const printed = (outline: Outline, { x, y, headingDeg }: SolePlacement): Outline => shifted(rotated(outline, headingDeg), x, y)

@@ -35,16 +35,26 @@ const regionOf = (outline: Outline): Region => {
   return { across: crossingsOf(outline), corners: [...outline.rim].sort((p, q) => p.y - q.y), bottom, highMm }
 }
 
+/** What of a region lies within a band, from where to where, in order; written anew for each band. */
+let from = new Float64Array(256), to = new Float64Array(256), there = 0
+function put(a: number, b: number): void {
+  if (there === from.length) {
+    const longer = (of: Float64Array) => Float64Array.from({ length: 2 * there }, (_, i) => of[i] ?? 0)
+    from = longer(from)
+    to = longer(to)
+  }
+  // There are few of them and they come nearly in order: each is put in its place at once.
+  let i = there++
+  for (; i > 0 && from[i - 1]! > a; i--) {
+    from[i] = from[i - 1]!
+    to[i] = to[i - 1]!
+  }
+  from[i] = a
+  to[i] = b
+}
 /** From where to where a region reaches within a band across it, as its separate stretches, mm. */
 function stretches({ across, corners }: Region, fromY: number, toY: number): [number, number][] {
-  const from: number[] = [], to: number[] = []
-  // There are few of them and they come nearly in order: each is put in its place at once.
-  const put = (a: number, b: number) => {
-    let i = from.length
-    while (i > 0 && from[i - 1]! > a) i--
-    from.splice(i, 0, a)
-    to.splice(i, 0, b)
-  }
+  there = 0
   for (let k = 0; k <= BAND_LINES; k++) {
     const xs = across(fromY + (toY - fromY) * ((k / BAND_LINES) * 0.998 + 0.001))
     for (let i = 0; i + 1 < xs.length; i += 2) put(xs[i]!, xs[i + 1]!)
@@ -57,7 +67,7 @@ function stretches({ across, corners }: Region, fromY: number, toY: number): [nu
   }
   for (let i = first; i < corners.length && corners[i]!.y < toY; i++) put(corners[i]!.x, corners[i]!.x)
   const joined: [number, number][] = []
-  for (let i = 0; i < from.length; i++) {
+  for (let i = 0; i < there; i++) {
     const last = joined.at(-1)
     if (last && from[i]! <= last[1] + JOIN_MM) last[1] = Math.max(last[1], to[i]!)
     else joined.push([from[i]!, to[i]!])
@@ -109,8 +119,15 @@ interface Lock {
 }
 
 function lockOf(shape: Outline): Lock | null {
-  const { wideMm, bottom, top } = boundsOf(shape), across = crossingsOf(shape)
-  const half = (y: number) => across(y).at(-1) ?? 0
+  const { wideMm, bottom, top } = boundsOf(shape), across = crossingsOf(shape), known = new Map<number, number>()
+  /** The same heights are asked for over and over. */
+  const half = (y: number): number => {
+    const at = Math.round(y * HEIGHTS_PER_MM), was = known.get(at)
+    if (was !== undefined) return was
+    const now = across(y).at(-1) ?? 0
+    known.set(at, now)
+    return now
+  }
   let heelTop = bottom
   for (let y = bottom + SLICE_MM / 2; y < top; y += SLICE_MM) if (half(y) >= (wideMm / 2) * FULL) heelTop = y
   if (top - heelTop < SLICE_MM * 4) return null
@@ -123,6 +140,7 @@ function lockOf(shape: Outline): Lock | null {
   while (noseMm > 0 && isOpen(noseMm)) noseMm -= SLICE_MM * 2
   return { wideMm: wideMm * FULL, heelMm: heelTop - bottom, noseMm, bottomMm: bottom }
 }
+const HEIGHTS_PER_MM = 1000
 /** A heel is as wide as the sole to within this. */
 const FULL = 0.97
 
@@ -156,14 +174,16 @@ function lockedRows(region: Region, lock: Lock, patches: readonly TileArea[]): S
 
 const TURNS = 24
 
+/** How a sole may be laid side by side with itself, whatever it is laid over. */
+export interface Tile { patches: readonly TileArea[], lock: Lock | null }
+/** @param shape what of the sole counts, its middle at the origin, nose up */
+export const tileOf = (shape: Outline): Tile => ({ patches: patchesOf(shape), lock: lockOf(shape) })
+
 /**
  * Positions in rows of a rectangle that the sole covers: of all such rectangles, turns of the piece and ways of walking, the few that
  * need fewest. They cover the region wholly.
- * @param shape what of the sole counts, its middle at the origin, nose up
  */
-export function tilings(region: Outline, shape: Outline, most: number): SolePlacement[][] {
-  const patches = patchesOf(shape),
-    lock = lockOf(shape)
+export function tilings(region: Outline, { patches, lock }: Tile, most: number): SolePlacement[][] {
   const all: SolePlacement[][] = [], wantedMm2 = areaMm2(region)
   /** How many the last of the few has so far: what needs more is not looked into any further. */
   let last = Infinity

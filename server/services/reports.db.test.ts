@@ -84,7 +84,7 @@ describe('the safe window as a report', () => {
       .toEqual({ status: 422, said: expect.stringMatching(/supplyId: Interfacing: it has no adhesive/) as string })
     expect(threads.asked).toEqual([])
     threads.late = true
-    expect((await refusal(windowReport(room.context, asked()))).said).toMatch(/recipe: Recipe: this map took longer than a minute/)
+    expect((await refusal(windowReport(room.context, asked()))).said).toMatch(/recipe: Recipe: this map took longer than three minutes/)
     const other = await aRoom()
     expect((await refusal(windowReport(other.context, asked()))).status).toBe(404)
   })

@@ -36,7 +36,7 @@ export async function windowReport(
     knowledge: await taughtOnServer(context, toKnowledge(fabric, supply, recipe.setting.origin), lessons),
   }
   const map = await windowOnServer(context, question)
-  if (!map) throw invalid([{ field: 'recipe', message: 'Recipe: this map took longer than a minute. Try it with one pass.' }])
+  if (!map) throw invalid([{ field: 'recipe', message: 'Recipe: this map took longer than three minutes. Try it with one pass.' }])
   const names = { fabric: fabric.name, supply: supply.name, iron: iron.name, pressCloth: pressCloth?.name ?? null, surface }
   return {
     names, samples: question.samples, solesC: map.solesC, holdsS: map.holdsS, bond: [...map.bond], damage: [...map.damage],

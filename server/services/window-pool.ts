@@ -5,7 +5,7 @@ import type { Context } from '../utils/context'
 import { onThread, PAPER_THREADS } from '../work/worker-pool'
 
 /** No map of a person's waits longer than this, ms. */
-const LONGEST_MS = 60_000
+const LONGEST_MS = 180_000
 const asked = (context: Context) => ({ ...context, smaller: 'Ask for one pass, or for fewer windows at once.' })
 
 /** What own swatches teach, worked out on a thread: knowledge as it was where there are none. */
