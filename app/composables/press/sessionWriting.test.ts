@@ -89,6 +89,12 @@ describe('what happens in a session', () => {
     await b.append('down', { op: 'a', pass: 0 })
     expect(b.own.value).toHaveLength(5)
   })
+  it('a dial turned there and back, quickly, is back', async () => {
+    const b = board()
+    const turned = [154, 20, 154, 154].map(meanC => ({ label: `${meanC}`, meanC, swingC: 8 }))
+    await Promise.all(turned.map(setting => b.append('dial', { ironId: idOf(31), setting })))
+    expect(b.own.value.map(e => e.setting!.meanC)).toEqual([154, 20, 154])
+  })
   it('belongs to the session it happened in, though another is on the board before it was kept', async () => {
     const b = board()
     const done = b.append('down', { op: 'a' })

@@ -40,15 +40,15 @@ export function useSessionWriting({ device, plan, own, problem }: OnBoard) {
   }
   let lastMs = 0
   let appending: Promise<unknown> = Promise.resolve()
-  /** On the way into the browser's database, and not shown yet. */
-  const writing = new Map<string, Promise<void>>()
+  /** The last touch, as long as it is on its way into the browser's database and does not show yet. */
+  let last: { touch: string, done: Promise<void> } | null = null
   /**
    * Records an event: kept in the browser, then shown, then sent. One after another, in their order. Whoever touches the board again
    * before the touch shows has touched it once.
    */
   function append(kind: SessionEventBody['kind'], what: EventDetails = {}): Promise<void> {
-    const touch = touchOf(kind, what), already = writing.get(touch)
-    if (already) return already
+    const touch = touchOf(kind, what)
+    if (last?.touch === touch) return last.done
     // No two things of one board at the same moment.
     const atMs = Math.max(Date.now(), lastMs + 1)
     lastMs = Date.now() < lastMs - 1000 ? Date.now() : atMs
@@ -60,8 +60,9 @@ export function useSessionWriting({ device, plan, own, problem }: OnBoard) {
       await keepEvent(id, e)
       if (plan.value?.id === id) own.value = [...own.value, e]
       void send(id, e)
-    }).finally(() => writing.delete(touch))
-    writing.set(touch, done)
+    }).finally(() => { if (last === mine) last = null })
+    const mine = { touch, done }
+    last = mine
     appending = done
     return done
   }
