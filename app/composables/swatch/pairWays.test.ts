@@ -62,6 +62,12 @@ describe('how an interfacing is pressed on a fabric', () => {
     expect(Object.keys(taught).length).toBeGreaterThan(0)
     expect(w.recipe).not.toBeNull()
   })
+  it.each([['typical', 8], ['measured', 3]] as const)('where its settings are %s its heat is as much in doubt', async (origin, dialSdC) => {
+    pairings([swatch(71, { grade: 4, marks: ['shine'] })])
+    const known = iron({ settings: iron().settings.map(s => ({ ...s, origin })) })
+    await usePairWays().taughtOf(fabric(), supply(), known, 0)
+    expect(asked.find(a => a.what === 'learn')!.args[0]).toMatchObject({ dialSdC })
+  })
   it('swatches of another iron teach nothing of this one', async () => {
     pairings([swatch(71, { ironId: idOf(32), grade: 1 })])
     const w = await way()
