@@ -17,8 +17,6 @@ const chunks = <T>(all: T[]): T[][] =>
   Array.from({ length: Math.ceil(all.length / CHUNK) }, (_, i) => all.slice(i * CHUNK, (i + 1) * CHUNK))
 const lowerCodes = (codes: string[]) => whereFn(fn('lower', col('code')), { [Op.in]: codes.map(c => c.toLowerCase()) })
 const FABRIC_COLUMNS = keysOf(fabricFields.omit({ fibres: true }).shape), SUPPLY_COLUMNS = keysOf(supplyFields.shape)
-/** Keys in one order, so that two bodies can be compared as text. */
-const asText = (value: object) => JSON.stringify(value, Object.keys(value).sort())
 
 interface Known<B> { id: string, version: number, body: B }
 interface Store<B> {
@@ -102,7 +100,7 @@ async function importRows<B extends { code: string }>(
       const before = known.get(row.code.toLowerCase())
       const fate: Fate = !before
         ? 'new'
-        : asText(before.body) === asText(row.body) && JSON.stringify(before.body) === JSON.stringify(row.body)
+        : JSON.stringify(before.body) === JSON.stringify(row.body)
           ? 'same'
           : 'changes'
       if (fate === 'new') fresh.push(row.body)
