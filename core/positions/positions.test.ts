@@ -5,7 +5,7 @@ import { blockOf, outlinesOf, usualMeasures } from '../cut'
 import {
   bearingOf, bearingOutline, coverPiece, inOrder, movingShare, printed, proveCoverage, soleOutline, TIP, whyMany, type SoleShape,
 } from '.'
-import { crossingsOf, has } from './grid'
+import { crossingsOf, has, put, someBit, words } from './grid'
 import { fieldOf, pointsIn, stampOf } from './points'
 import { tileOf, tilings } from './tile'
 
@@ -30,6 +30,17 @@ describe('a sole', () => {
     }
     expect(areaMm2(soleOutline(press))).toBeCloseTo(380 * 380, 6)
   })
+  it('bears in its own shape and size, whichever was asked for before it; its tip in that of a tip', () => {
+    const areaOf = (sole: SoleShape) => Math.round(areaMm2(bearingOutline(sole)))
+    const wider = { ...household, wideMm: 140 }, longer = { ...household, longMm: 300 }, blunt = { ...household, pointed: false }
+    const areas = [household, wider, longer, blunt].map(areaOf)
+    expect(new Set(areas).size).toBe(4)
+    expect([blunt, longer, wider, household].map(areaOf)).toEqual(areas.toReversed())
+    expect(areas[3]).toBe(Math.round((115 - 12) * (220 - 12)))
+    const tip = boundsOf(bearingOf(household, { x: 0, y: 0, headingDeg: 0, tip: true }))
+    expect(tip.wideMm).toBeCloseTo(TIP.wideMm - 4, 1)
+    expect(boundsOf(bearingOutline(TIP)).wideMm).toBeCloseTo(TIP.wideMm - 12, 1)
+  })
   it('set down somewhere, turned: its nose is there', () => {
     const nose = printed(soleOutline(household), { x: 500, y: 300, headingDeg: 90 })
     expect(boundsOf(nose)).toMatchObject({ left: expect.closeTo(390, 6), right: expect.closeTo(610, 6) })
@@ -48,6 +59,36 @@ const star = fc.array(fc.integer({ min: 60, max: 320 }), { minLength: 4, maxLeng
 const ring = fc.tuple(star, star).map(([{ rim }, { rim: hole }]) => ({ rim, holes: [hole.map(p => ({ x: p.x / 8, y: p.y / 8 }))] }))
 
 describe('what is looked up instead of gone through', () => {
+  it('bits that are set: each of them once, from the first on, until it is told to stop', () => {
+    fc.assert(fc.property(fc.uniqueArray(fc.integer({ min: 0, max: 199 })), fc.nat(20), (set, most) => {
+      const bits = new Uint32Array(words(200)), seen: number[] = []
+      for (const i of set) put(bits, i)
+      const isStopped = someBit(bits, i => seen.push(i) > most)
+      expect(seen).toEqual(set.toSorted((a, b) => a - b).slice(0, most + 1))
+      expect(isStopped).toBe(set.length > most)
+    }), { numRuns: 200, seed: 11 })
+  })
+  it('noses reach between each other just as far as the two are as wide as a heel all along', () => {
+    for (const sole of [household, travel]) {
+      const counted = offset([bearingOutline(sole)], -5)[0]!, { bottom, top } = boundsOf(counted), { lock } = tileOf(counted)
+      const half = (y: number) => crossingsOf(counted)(y).at(-1) ?? 0, heelTop = bottom + lock!.heelMm
+      const leastMm = (noseMm: number) => Math.min(...Array.from({ length: Math.ceil(noseMm / 2) - 1 }, (_, i) => 2 * i + 1)
+        .map(d => half(heelTop + d) + half(heelTop + noseMm - d)))
+      expect(lock!.noseMm).toBeGreaterThan(20)
+      expect(leastMm(lock!.noseMm)).toBeGreaterThanOrEqual(lock!.wideMm / 2 - 1e-9)
+      if (lock!.noseMm < top - heelTop) expect(leastMm(lock!.noseMm + 2)).toBeLessThan(lock!.wideMm / 2)
+    }
+  })
+  it('a comb of many teeth is laid over from end to end', () => {
+    const teeth = Array.from({ length: 240 }, (_, i) => [{ x: 10 * i, y: 0 }, { x: 10 * i + 4, y: 0 }, { x: 10 * i + 4, y: 60 },
+      { x: 10 * i + 10, y: 60 }]).flat()
+    const comb = outlineOf([...teeth, { x: 2400, y: 100 }, { x: 0, y: 100 }])
+    const counted = offset([bearingOutline(household)], -5)[0]!
+    for (const placements of tilings(comb, tileOf(counted), 3)) {
+      const { covered } = proveCoverage(comb, household, [], placements)
+      expect(covered).toBeGreaterThan(0.999)
+    }
+  })
   it('a line across: the same edges as all of them asked one by one', () => {
     fc.assert(fc.property(ring, fc.integer({ min: -330, max: 330 }), (outline, y) => {
       const rings = [outline.rim, ...outline.holes], xs = rings.flatMap(r => r.flatMap((b, i) => {
