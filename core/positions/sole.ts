@@ -30,6 +30,7 @@ export function soleOutline({ longMm, wideMm, pointed }: SoleShape): Outline {
 
 /** Of so many soles what bears is kept: it is asked for at every position. */
 const bearings = createKeptAnswers<Outline>(16)
+/** By which a sole is known: two of one shape and size are the same. */
 export const soleKey = ({ longMm, wideMm, pointed }: SoleShape): string => `${longMm} ${wideMm} ${pointed}`
 function within(sole: SoleShape, rimMm: number): Outline {
   const key = `${soleKey(sole)} ${rimMm}`, known = bearings.get(key)

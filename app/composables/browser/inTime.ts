@@ -22,7 +22,9 @@ export function impatient(beats = PATIENCE_BEATS, beatMs = BEAT_MS) {
     if (isSilent) throw new NoAnswer()
     let timer: ReturnType<typeof setTimeout> | undefined, isGivenUp = false
     const asked = work()
-    asked.then(() => { if (isGivenUp) onLate() }, () => undefined).finally(() => { isSilent = false })
+    const answered = () => { isSilent = false }
+    asked.then(answered, answered)
+    asked.then(() => { if (isGivenUp) onLate() }, () => undefined)
     try {
       return await Promise.race([asked, new Promise<never>((_, fail) => {
         const wait = (left: number): void => {

@@ -196,6 +196,21 @@ describe('what is on its way to the server', () => {
     await outbox.flush()
     expect(outbox.waiting.value.map(w => w.key)).toEqual(['a'])
   })
+  it('what was thrown away before a slow browser had written it does not come back', async () => {
+    const { outbox } = await fresh(away, 'tidewell')
+    await outbox.start()
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+    let write = () => {}
+    slow = new Promise((done) => { write = done })
+    const sending = outbox.send(swatch('a'))
+    await vi.advanceTimersByTimeAsync(3000)
+    await sending
+    await outbox.forget('a')
+    write()
+    await vi.advanceTimersByTimeAsync(0)
+    await outbox.flush()
+    expect([outbox.waiting.value, [...stores.values()].flatMap(s => [...s.keys()])]).toEqual([[], []])
+  })
 })
 
 describe('two tabs', () => {

@@ -66,7 +66,7 @@ const asToday = (w: Waiting): Waiting => ({
 async function look(): Promise<void> {
   const all = await safely(() => entries<string, Waiting>(store()))
   if (!all) return
-  const there = all.value.map(([, w]) => asToday(w)).filter(w => !writing.has(w.key))
+  const there = all.value.map(([, w]) => asToday(w)).filter(w => !writing.has(w.key) && !onlyHere.has(w.key))
   waiting.value = inOrder([...there, ...writing.values(), ...onlyHere.values()])
 }
 async function keep(item: Waiting): Promise<void> {
@@ -77,7 +77,11 @@ async function keep(item: Waiting): Promise<void> {
   const { body, ...rest } = item
   const done = await safely(
     () => set(placeOf(item), { ...toPlain(rest), body: body instanceof Blob ? body : toPlain(body) }, store()),
-    () => { if (onlyHere.get(item.key) === item) onlyHere.delete(item.key) },
+    () => {
+      if (onlyHere.get(item.key) === item) onlyHere.delete(item.key)
+      // Sent or thrown away meanwhile: it does not come back.
+      else if (!waiting.value.some(w => w.key === item.key)) void safely(() => del(placeOf(item), store()))
+    },
   )
   writing.delete(item.key)
   if (done) onlyHere.delete(item.key)
