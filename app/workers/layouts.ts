@@ -10,9 +10,7 @@ export type Ordered = Order & { boundS: number }
 /** Layouts that are being looked for: kept, so that what was worked out of their pieces is not worked out again. */
 const laying = createKeptAnswers<LayoutTask>(8)
 function taskOf(id: string, task: LayoutTask): LayoutTask {
-  const own = laying.get(id)?.answer ?? task
-  laying.keep(id, own)
-  return own
+  return laying.of(id, () => task)
 }
 /** Rounds at once: as many as take a quarter of the time, and no more than this. */
 const MOST_ROUNDS = 4000, FIRST_ROUNDS = 4

@@ -55,11 +55,7 @@ const inFull = (_: string, value: unknown): unknown => (typeof value === 'number
 function tableOf({ setup, recipe, events }: PressedSwatch, known: Knowledge, grid: EvaluateOptions): BondTable {
   const table = () => bondTable(setup, recipe, known, events.length > 0 ? doneOptions({ recipe, events }) : {}, grid)
   if (grid !== COARSE) return table()
-  const of = JSON.stringify([setup, recipe, events, known], inFull), had = tables.get(of)
-  if (had) return had.answer
-  const now = table()
-  tables.keep(of, now)
-  return now
+  return tables.of(JSON.stringify([setup, recipe, events, known], inFull), table)
 }
 
 /** A swatch as a lesson. Null where its clock is in doubt: what was done is not known. */

@@ -20,4 +20,15 @@ describe('answers that are kept', () => {
     kept.keep('d', 4)
     expect([kept.get('a')?.answer, kept.get('c')?.answer]).toEqual([5, undefined])
   })
+  it('what is not kept is worked out once; what failed is worked out again', () => {
+    const kept = createKeptAnswers<null | number>(2)
+    let times = 0
+    const counted = () => kept.of('a', () => (times++, null))
+    expect([counted(), counted(), times]).toEqual([null, null, 1])
+    expect(() => kept.of('b', () => { throw new Error('no answer') })).toThrow('no answer')
+    expect(kept.of('b', () => 7)).toBe(7)
+    kept.of('a', () => 1)
+    kept.of('c', () => 2)
+    expect([kept.get('a'), kept.get('b')]).toEqual([{ answer: null }, null])
+  })
 })

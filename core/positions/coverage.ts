@@ -176,21 +176,13 @@ type Stamp = ReturnType<typeof stampOf>
 interface KnownSole { tile: Tile, stampAt: (headingDeg: number) => Stamp }
 const soles = createKeptAnswers<KnownSole>(8)
 /** The same few soles lie over every piece: what is theirs alone is worked out once. */
-function knownSole(sole: SoleShape): KnownSole {
-  const key = soleKey(sole), was = soles.get(key)
-  if (was) return was.answer
+const knownSole = (sole: SoleShape): KnownSole => soles.of(soleKey(sole), () => {
   const bearing = bearingOutline(sole), counted = offset([bearing], -OVERLAP_MM / 2)[0] ?? bearing, stamps = createKeptAnswers<Stamp>(64)
-  const known: KnownSole = {
+  return {
     tile: tileOf(counted),
-    stampAt: (headingDeg) => {
-      const stamp = stamps.get(String(headingDeg))?.answer ?? stampOf(printed(counted, { x: 0, y: 0, headingDeg }))
-      stamps.keep(String(headingDeg), stamp)
-      return stamp
-    },
+    stampAt: headingDeg => stamps.of(String(headingDeg), () => stampOf(printed(counted, { x: 0, y: 0, headingDeg }))),
   }
-  soles.keep(key, known)
-  return known
-}
+})
 /** A sole's positions seen as the points they cover; those on a keep-out are left out. */
 function spotsOf(
   placements: readonly SolePlacement[], { stampAt }: KnownSole, field: Field, canStand: (p: SolePlacement) => boolean,

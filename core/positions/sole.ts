@@ -33,11 +33,10 @@ const bearings = createKeptAnswers<Outline>(16)
 /** By which a sole is known: two of one shape and size are the same. */
 export const soleKey = ({ longMm, wideMm, pointed }: SoleShape): string => `${longMm} ${wideMm} ${pointed}`
 function within(sole: SoleShape, rimMm: number): Outline {
-  const key = `${soleKey(sole)} ${rimMm}`, known = bearings.get(key)
-  if (known) return known.answer
-  const whole = soleOutline(sole), outline = offset([whole], -rimMm)[0] ?? whole
-  bearings.keep(key, outline)
-  return outline
+  return bearings.of(`${soleKey(sole)} ${rimMm}`, () => {
+    const whole = soleOutline(sole)
+    return offset([whole], -rimMm)[0] ?? whole
+  })
 }
 /** What of a sole bears with its full weight: all but its rim. */
 export const bearingOutline = (sole: SoleShape): Outline => within(sole, RIM_MM)

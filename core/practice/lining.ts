@@ -75,9 +75,7 @@ function pressedSo(seed: number, { choice, heldS }: Attempt) {
 const looked = createKeptAnswers<Attempt & { quality: number }>(REMEMBERED)
 
 export function bestLining(seed: number): Attempt & { quality: number } {
-  const best = looked.get(String(seed))?.answer ?? lookForBest(seed)
-  looked.keep(String(seed), best)
-  return best
+  return looked.of(String(seed), () => lookForBest(seed))
 }
 function lookForBest(seed: number): Attempt & { quality: number } {
   let best: Attempt & { quality: number } = { choice: {}, heldS: [], quality: -1 }

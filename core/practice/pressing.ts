@@ -146,9 +146,7 @@ const looked = createKeptAnswers<Best>(REMEMBERED)
 
 /** The best that was possible on the hidden setup: every choice at every hold, the quicker of two that are as good. */
 export function bestPressing(b: PracticeSetup, rules: PressRules): Best {
-  const asked = JSON.stringify([b, rules]), best = looked.get(asked)?.answer ?? lookForBest(b, rules)
-  looked.keep(asked, best)
-  return best
+  return looked.of(JSON.stringify([b, rules]), () => lookForBest(b, rules))
 }
 function lookForBest(b: PracticeSetup, rules: PressRules): Best {
   const all: Best[] = []
