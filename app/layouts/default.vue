@@ -52,6 +52,8 @@ watch(outbox.lastSent, (sent) => {
   if (sent?.kind === 'calibration') library.keepIron((sent.answer as { iron: Iron }).iron)
 })
 
+useWorkAhead()
+
 useHead({ title: () => [route.meta.title, jobs.job?.name, 'Ready Cuff'].filter(Boolean).join(' · ') })
 /** A new screen is read from its heading on. */
 const main = useTemplateRef('main')

@@ -101,7 +101,7 @@ export const usePlanning = defineStore('planning', () => {
 
   const isPlanned = computed(() => jobs.job !== null && plannedFor.value === jobs.job.id)
 
-  /** Nothing is worked out before someone looks. */
+  /** Nothing is worked out before someone looks, or the board is left alone. */
   const wanted = ref(false)
   watch(
     () => wanted.value && JSON.stringify([

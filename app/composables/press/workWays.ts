@@ -23,7 +23,7 @@ export function useWorkWays({ fabric: fabricOf, supply: supplyOf, since }: Known
   const coverages = new Map<string, Promise<Coverage>>()
   function coverageFor(q: CoverageQuestion): Promise<Coverage> {
     const key = JSON.stringify(q)
-    const asked = coverages.get(key) ?? workers.answer('coverage', 'coverage', [q])
+    const asked = coverages.get(key) ?? workers.answer('coverage', 'coverage', [q], LAST_OF_ALL)
     coverages.set(key, asked)
     asked.catch(() => coverages.delete(key))
     return asked

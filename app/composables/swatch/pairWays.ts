@@ -37,7 +37,7 @@ export function usePairWays() {
     return asked
   }
   const teach = async (fabric: Fabric, supply: Supply, iron: Iron, since: number): Promise<EvaluateOptions> => (supply.adhesive
-    ? await pairs.taughtBy(await swatchesOf(fabric, supply, since), { fabric, supply, iron }, 'pairs') ?? {}
+    ? await pairs.taughtBy(await swatchesOf(fabric, supply, since), { fabric, supply, iron }, 'pairs', LAST_OF_ALL) ?? {}
     : {})
 
   /** @param over lies over what is stuck on already, outward @param since changes when swatches were pressed meanwhile */
@@ -63,16 +63,16 @@ export function usePairWays() {
       recipe: null }
     if (kind === 'tack') {
       // Under its own paper: no press cloth.
-      const tack = await workers.answer('pairs', 'tack', [b, taught])
+      const tack = await workers.answer('pairs', 'tack', [b, taught], LAST_OF_ALL)
       return 'blocked' in tack ? { ...here, blocked: tack.blocked } : { ...here, pressClothId: null, recipe: tack.recipe, blocked: null }
     }
     const rows = over.length === 0 && kind === 'fuse' ? await swatchesOf(fabric, supply, since) : [], { washes } = selection.house
     const on = pairs.groundOf(fabric, supply, iron), lead = pairs.leadOf(rows, on)
     if (lead) {
-      const recipe = await workers.answer('pairs', 'cooled', [b, toRecipe(lead.swatch.recipe), taught])
+      const recipe = await workers.answer('pairs', 'cooled', [b, toRecipe(lead.swatch.recipe), taught], LAST_OF_ALL)
       return { ...here, recipe, standing: STANDING[lead.state], predicted: lead.swatch.predicted, blocked: null }
     }
-    const answer = await workers.answer('pairs', 'leading', [b, taught])
+    const answer = await workers.answer('pairs', 'leading', [b, taught], LAST_OF_ALL)
     if (!answer?.recipe || !answer.course || answer.blocked) return { ...here, blocked: answer?.blocked ?? { why: 'noSettings' } }
     const { finalBond, harm, peakC, flags } = answer.course
     return {

@@ -7,6 +7,8 @@ import { createWorkerPool, Ended, type WorkerPool } from './workerPool'
 export const toPlain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
 const MOST_WORKERS = 4, MOST_KEPT = 300
+/** How the pieces of a job are pressed may be worked out before anybody looks: it comes after all that somebody looks at. */
+export const LAST_OF_ALL = -1
 
 /** What is worked out from what is asked alone: the same question has the same answer on every screen. */
 type Lasting = 'way' | 'carried' | 'tack' | 'openers' | 'leading' | 'cooled' | 'learn' | 'explain' | 'remedy' | 'refine' | 'sensitivity'

@@ -1,0 +1,24 @@
+import { useIdle } from '@vueuse/core'
+
+/** Nobody has touched the board for so long: it uses the time, ms. */
+const AT_REST_MS = 2500
+
+/**
+ * Once the board is left alone with a job open, what will be asked of it next is worked out: how each of its pieces is pressed. So that
+ * stands when Press is opened. Never while something is under an iron or cools.
+ */
+export function useWorkAhead() {
+  const jobs = useJobs()
+  const cutting = useCutting()
+  const makings = useMakings()
+  const planning = usePlanning()
+  const press = usePress()
+  const session = useSession()
+  const { idle } = useIdle(AT_REST_MS)
+  const mayBegin = computed(() => idle.value && !press.running && !session.moving)
+  watch(() => [mayBegin.value, jobs.job?.id] as const, async ([may, id]) => {
+    if (!may || !id || (planning.isPlanned && cutting.jobId === id)) return
+    await Promise.all([cutting.load(), makings.load()])
+    planning.want()
+  })
+}
