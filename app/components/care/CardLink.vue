@@ -9,16 +9,21 @@ const link = ref(''), picture = ref(''), problem = ref<string | null>(null)
 const host = location.host
 const { copy, copied, isSupported } = useClipboard()
 async function make(): Promise<void> {
+  const of = jobId
   problem.value = null
   try {
-    const { token } = await $fetch<{ token: string }>(`/api/jobs/${jobId}/card-link`, { method: 'POST', body: {} })
-    link.value = `${location.origin}/card#${token}`
-    picture.value = await QRCode.toDataURL(link.value, { margin: 2, width: 220 })
+    const { token } = await $fetch<{ token: string }>(`/api/jobs/${of}/card-link`, { method: 'POST', body: {} })
+    const address = `${location.origin}/card#${token}`, drawn = await QRCode.toDataURL(address, { margin: 2, width: 220 })
+    // The card of a job that lies here no more is not given away with this one.
+    if (of === jobId) [link.value, picture.value] = [address, drawn]
   } catch (error) {
-    problem.value = problemOf(error).detail
+    if (of === jobId) problem.value = problemOf(error).detail
   }
 }
-watch(() => jobId, () => { link.value = '' })
+watch(() => jobId, () => {
+  link.value = ''
+  problem.value = null
+})
 </script>
 
 <template>

@@ -37,7 +37,9 @@ const others = computed(() => {
     .filter(a => (a.method === 'dry') !== (recipe?.method === 'dry')).sort((a, b) => b.score - a.score)[0]
   return best ? [best.recipe!] : []
 })
+let asked = 0
 async function think(): Promise<void> {
+  const mine = ++asked
   const knowledge = pairing.learnt && !pairing.learnt.contradicts ? pairing.learnt.knowledge : pairing.known
   if (!recipe || !selection.setup || !knowledge) return
   working.value = true
@@ -46,12 +48,12 @@ async function think(): Promise<void> {
     const limit = fabricLimit(selection.fabric!, selection.blendRule, toEvidence(selection.fabric!))
     const settings = allowedSettings(selection.iron?.settings ?? [], limit, pairing.taught.soleOffsetC)
     end(PLAN)
-    scraps.value = await answer(PLAN, 'plan', [q, settings, others.value], 1)
-    problem.value = null
+    const planned = await answer(PLAN, 'plan', [q, settings, others.value], 1)
+    if (mine === asked) [scraps.value, problem.value] = [planned, null]
   } catch (error) {
     problem.value = faultOf(error) ?? problem.value
   } finally {
-    working.value = false
+    if (mine === asked) working.value = false
   }
 }
 watch(() => recipe && JSON.stringify([recipe, others.value]), think, { immediate: true })

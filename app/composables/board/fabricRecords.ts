@@ -7,24 +7,33 @@ export function useFabricRecords(fabricId: () => string) {
   const problem = ref<string | null>(null)
   const busy = ref(false)
 
-  async function attempt(work: () => Promise<FabricRecords>): Promise<boolean> {
+  /** What comes of a fabric that lies here no more is not shown. @returns whether it was done */
+  async function attempt(id: string, work: () => Promise<FabricRecords>): Promise<boolean> {
+    const isHere = () => fabricId() === id
     busy.value = true
     try {
-      records.value = await work()
-      problem.value = null
+      const found = await work()
+      if (isHere()) {
+        records.value = found
+        problem.value = null
+      }
       return true
     } catch (error) {
-      problem.value = problemOf(error).detail
+      if (isHere()) problem.value = problemOf(error).detail
       return false
     } finally {
-      busy.value = false
+      if (isHere()) busy.value = false
     }
   }
-  watch(fabricId, id => attempt(() => $fetch<FabricRecords>(`/api/fabrics/${id}/records`)), { immediate: true })
+  watch(fabricId, (id) => {
+    records.value = problem.value = null
+    void attempt(id, () => $fetch<FabricRecords>(`/api/fabrics/${id}/records`))
+  }, { immediate: true })
 
   async function add(what: 'measurements' | 'preshrink' | 'corners', body: object): Promise<boolean> {
-    const kept = await attempt(() => $fetch<FabricRecords>(`/api/fabrics/${fabricId()}/${what}`, { method: 'POST', body }))
-    if (kept) library.keepFabric(await $fetch<Fabric>(`/api/fabrics/${fabricId()}`))
+    const id = fabricId()
+    const kept = await attempt(id, () => $fetch<FabricRecords>(`/api/fabrics/${id}/${what}`, { method: 'POST', body }))
+    if (kept) library.keepFabric(await $fetch<Fabric>(`/api/fabrics/${id}`))
     return kept
   }
   return { records, problem, busy, add }

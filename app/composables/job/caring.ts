@@ -79,10 +79,11 @@ export function useCaring() {
     if (!id) return
     try {
       const answer = await $fetch<CareLog>(`/api/jobs/${id}/care`)
-      if (jobs.job?.id === id) log.value = answer
+      if (jobs.job?.id !== id) return
+      log.value = answer
       problem.value = null
     } catch (error) {
-      problem.value = problemOf(error).detail
+      if (jobs.job?.id === id) problem.value = problemOf(error).detail
     }
   }
   async function loadTrims(ids: readonly string[]): Promise<void> {

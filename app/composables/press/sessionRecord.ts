@@ -28,6 +28,8 @@ export function useSessionRecord(device: Ref<string>) {
   const closed = computed(() => plan.value?.closedAt != null || [...kept.value, ...own.value].some(e => e.kind === 'close'))
 
   let loaded: string | null = null
+  /** How often something else was laid on the board: a session that was asked for before comes too late. */
+  let laid = 0
   /** Finds the session of the open job: the newest that is not over, from the server or from what this browser holds. */
   async function load(): Promise<void> {
     const jobId = jobs.job?.id ?? null
@@ -43,12 +45,15 @@ export function useSessionRecord(device: Ref<string>) {
       const here = await keptSessionsOf(jobId)
       let open = here.find(r => r.closedAt === null)?.id ?? null
       try {
-        earlier.value = await $fetch<SessionHead[]>(`/api/jobs/${jobId}/sessions`)
+        const heads = await $fetch<SessionHead[]>(`/api/jobs/${jobId}/sessions`)
+        if (loaded !== jobId) return
+        earlier.value = heads
         const pending = here.find(r => r.closedAt === null && !earlier.value.some(e => e.id === r.id))
         open = pending?.id ?? earlier.value.find(r => r.closedAt === null)?.id ?? null
         problem.value = null
         void loadEarlier()
       } catch (error) {
+        if (loaded !== jobId) return
         answered = false
         if (problemOf(error).status !== 0) problem.value = problemOf(error).detail
       }
@@ -69,6 +74,7 @@ export function useSessionRecord(device: Ref<string>) {
     if (loaded === jobId) doneBefore.value = doneWork(sessions.filter(r => r !== null))
   }
   function leave(): void {
+    laid++
     unsubscribe()
     plan.value = null
     kept.value = []
@@ -78,15 +84,17 @@ export function useSessionRecord(device: Ref<string>) {
   /** Lays a session on the board, or one that is over to be looked at. */
   async function take(id: string): Promise<void> {
     if (plan.value?.id !== id) leave()
-    const reported = await keptEvents(id)
+    const mine = ++laid, reported = await keptEvents(id)
     try {
       const session = await $fetch<PressSession>(`/api/sessions/${id}`)
+      if (mine !== laid) return
       plan.value = planFrom(session)
       // What was answered for meanwhile is not unheard again.
       merge(newsFrom(session))
       void keepPlan(plan.value)
     } catch (error) {
       const here = await keptPlan(id)
+      if (mine !== laid) return
       if (!here) {
         problem.value = problemOf(error).detail
         return
@@ -111,6 +119,7 @@ export function useSessionRecord(device: Ref<string>) {
     const body = { id: crypto.randomUUID(), jobId: jobs.job.id, piecesVersion, startedAt: new Date().toISOString(), operations: ops }
     const fresh: SessionPlan = { ...body, closedAt: null }
     await keepPlan(fresh)
+    laid++
     kept.value = []
     own.value = []
     plan.value = fresh
@@ -128,13 +137,14 @@ export function useSessionRecord(device: Ref<string>) {
     try {
       const session = await $fetch<PressSession>(`/api/sessions/${id}/operations`,
         { method: 'PUT', body: { operations: ops, piecesVersion } })
+      if (plan.value?.id !== id) return
       plan.value = planFrom(session)
       await keepPlan(plan.value)
       merge(newsFrom(session))
       await appendOrder(order)
       problem.value = null
     } catch (error) {
-      problem.value = problemOf(error).detail
+      if (plan.value?.id === id) problem.value = problemOf(error).detail
     }
   }
   const close = (): Promise<void> => append('close')

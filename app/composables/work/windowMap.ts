@@ -28,7 +28,8 @@ export function useWindowMap(question: Ref<WindowQuestion | null>) {
   async function draw(): Promise<void> {
     const mine = ++asked
     end(mapJobs)
-    map.value = problem.value = null
+    end(edgeJobs)
+    map.value = problem.value = sensitivity.value = null
     firstMs.value = wholeMs.value = null
     if (!question.value) {
       progress.value = null

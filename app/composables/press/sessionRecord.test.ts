@@ -1,0 +1,100 @@
+// @vitest-environment happy-dom
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { idOf, job, layOut, standIn } from '../../testing/board'
+import { useJobs } from '../../stores/jobs'
+import { useSession } from '../../stores/session'
+
+vi.mock('idb-keyval', () => ({
+  createStore: (name: string) => name, entries: async () => [], get: async () => undefined, set: async () => undefined,
+  setMany: async () => undefined, del: async () => undefined,
+}))
+
+/** All that can go on without an answer has come to an end. */
+const settled = async () => { for (let i = 0; i < 30; i++) await new Promise(done => setImmediate(done)) }
+/** A server that answers when it is told to. */
+function slowServer() {
+  const waiting: { path: string, answer: (body: unknown) => void, fail: () => void }[] = []
+  const { fetch } = standIn({})
+  fetch.mockImplementation((path: string) => new Promise((answer, fail) => {
+    waiting.push({ path, answer, fail: () => fail(new Error('It broke.')) })
+  }))
+  const take = (path: string) => {
+    const at = waiting.findIndex(w => w.path === path)
+    if (at < 0) throw new Error(`nobody asked for ${path}, but for ${waiting.map(w => w.path).join(', ')}`)
+    return waiting.splice(at, 1)[0]!
+  }
+  return {
+    answer: async (path: string, body: unknown) => {
+      take(path).answer(body)
+      await settled()
+    },
+    fail: async (path: string) => {
+      take(path).fail()
+      await settled()
+    },
+    asks: (path: string) => waiting.some(w => w.path === path),
+  }
+}
+const COAT = job(), SHIRTS = job({ id: idOf(52), name: 'Shirts' })
+const heads = (id: string) => `/api/jobs/${id}/sessions`, session = (n: number) => `/api/sessions/${idOf(n)}`
+const head = (n: number) => ({ id: idOf(n), startedAt: '2026-11-20T10:00:00.000Z', closedAt: null, operations: 0, events: 0 })
+const whole = (n: number, jobId: string) => ({ ...head(n), jobId, piecesVersion: 1, operations: [], events: [] })
+
+let server: ReturnType<typeof slowServer>
+beforeEach(() => {
+  layOut()
+  server = slowServer()
+})
+afterEach(() => { useSession().$dispose() })
+async function open(j: typeof COAT) {
+  void useJobs().open(j)
+  await settled()
+}
+
+describe('the session of a job that was left before it came', () => {
+  it('does not lie on the board of the next one', async () => {
+    const board = useSession()
+    await open(COAT)
+    await server.answer(heads(COAT.id), [head(91)])
+    expect(server.asks(session(91))).toBe(true)
+    await open(SHIRTS)
+    await server.answer(heads(SHIRTS.id), [])
+    await server.answer(session(91), whole(91, COAT.id))
+    expect([board.plan, board.kept, board.problem]).toEqual([null, [], null])
+  })
+  it('nor does the list of its sessions, or its fault', async () => {
+    const board = useSession()
+    await open(COAT)
+    await open(SHIRTS)
+    await server.answer(heads(SHIRTS.id), [head(92)])
+    await server.answer(session(92), whole(92, SHIRTS.id))
+    await server.answer(heads(COAT.id), [head(91)])
+    expect([board.plan?.id, board.earlier.map(e => e.id)]).toEqual([idOf(92), [idOf(92)]])
+    await open(COAT)
+    await open(SHIRTS)
+    await server.fail(heads(COAT.id))
+    expect(board.problem).toBeNull()
+  })
+  it('nor what was planned anew of it', async () => {
+    const board = useSession()
+    await open(COAT)
+    await server.answer(heads(COAT.id), [head(91)])
+    await server.answer(session(91), whole(91, COAT.id))
+    void board.replan([], [], 2)
+    await settled()
+    await open(SHIRTS)
+    await server.answer(heads(SHIRTS.id), [])
+    await server.answer(`${session(91)}/operations`, whole(91, COAT.id))
+    expect([board.plan, board.own]).toEqual([null, []])
+  })
+  it('one that was asked for comes, and its fault is said', async () => {
+    const board = useSession()
+    await open(COAT)
+    await server.answer(heads(COAT.id), [head(91)])
+    await server.answer(session(91), whole(91, COAT.id))
+    expect(board.plan?.id).toBe(idOf(91))
+    await open(SHIRTS)
+    await server.fail(heads(SHIRTS.id))
+    expect([board.plan, board.problem]).toEqual([null, 'It broke.'])
+  })
+})
