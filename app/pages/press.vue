@@ -2,7 +2,6 @@
 /** The whole job under the iron; a swatch that lies on the board comes first. */
 definePageMeta({ title: 'Press' })
 const press = usePress()
-const outbox = useOutbox()
 const jobs = useJobs()
 const cutting = useCutting()
 const makings = useMakings()
@@ -49,9 +48,6 @@ watch(() => jobs.job?.id, () => {
   void makings.load()
 }, { immediate: true })
 onMounted(() => planning.want())
-// A swatch or an edge that reached the server proves or bars a recipe.
-watch(outbox.lastSent, (sent) => { if (sent?.kind === 'swatch') planning.learnt() })
-watch(() => session.doneCount, planning.learnt)
 </script>
 
 <template>

@@ -8,6 +8,9 @@ import { useLibrary } from './library'
 import { useMakings } from './makings'
 import { useScraps } from './scraps'
 
+/** So long nothing else happens on the board while pieces are cut, one after another, ms. */
+const AT_A_STRETCH_MS = 12
+
 /** What is to be done under the iron for the open job, worked out from its pieces, interfacings, irons and own swatches. */
 export const usePlanning = defineStore('planning', () => {
   const selection = useSelection()
@@ -53,30 +56,48 @@ export const usePlanning = defineStore('planning', () => {
     })
   }
   /** What can be begun with; a piece that cannot be cut as it stands is named once. */
-  function begun(operations: readonly MadeOperation[], cannot: LeftOut[]): PlannedWork[] {
-    return operations.flatMap((m) => {
+  async function begun(operations: readonly MadeOperation[], cannot: LeftOut[]): Promise<PlannedWork[]> {
+    const all: PlannedWork[] = [], from = ground()
+    let sinceMs = performance.now()
+    for (const m of operations) {
       try {
-        return toPlain(begunWork(m, ground()))
+        all.push(toPlain(begunWork(m, from)))
       } catch (error) {
-        const name = cutting.pieces.find(p => p.id === m.pieceId)!.name
+        const name = from.pieces.find(p => p.id === m.pieceId)!.name
         if (!cannot.some(c => c.name === name)) cannot.push({ name, why: faultWords(error) })
-        return []
       }
-    })
+      if (performance.now() - sinceMs < AT_A_STRETCH_MS) continue
+      await new Promise(done => setTimeout(done, 0))
+      sinceMs = performance.now()
+    }
+    return all
   }
   const isAsked = (w: PlannedWork): boolean => w.supplyId !== null && !isPreshrink(w.kind)
 
+  /** All that a plan hangs on. */
+  const hangsOn = (): string => JSON.stringify([
+    jobs.job?.id, cutting.jobId, cutting.pieces, makings.jobId, makings.makings, scraps.scraps.length, kit.value, cutting.shrink,
+    cutting.pieces.map(p => [fabricOf(p.fabricId)?.version, supplyOf(p.interfacingId)?.version]),
+    makings.makings.map(m => [...m.fabricIds, m.fabricId].map(id => fabricOf(id)?.version).concat(supplyOf(m.supplyId)?.version)),
+    library.irons.map(i => [i.id, i.version]), selection.rules, selection.pressCloth?.id,
+    selection.chosen.surface, jobTrims.value, since.value,
+  ])
+  /** What the last plan hung on; null where it came to nothing. */
+  let hungOn: string | null = null
   let asked = 0
   /** Works everything out anew; what is known already is not worked out again. */
   async function plan(): Promise<void> {
     const mine = ++asked, jobId = jobs.job?.id ?? null
+    hungOn = hangsOn()
     if (!jobs.job || cutting.jobId !== jobs.job.id) {
       works.value = []
       return
     }
+    progress.value = { done: 0, of: cutting.pieces.length }
     try {
       await library.bring(null, jobTrims.value.map(t => t.supplyId))
-      const cannot: LeftOut[] = [], all = begun(made(), cannot), of = all.filter(isAsked).length
+      const cannot: LeftOut[] = [], all = await begun(made(), cannot), of = all.filter(isAsked).length
+      if (mine !== asked) return
       progress.value = { done: 0, of }
       const ready = await Promise.all(all.map(async (w) => {
         if (!isAsked(w)) return w
@@ -93,7 +114,9 @@ export const usePlanning = defineStore('planning', () => {
       plannedFor.value = jobId
       problem.value = null
     } catch (error) {
-      if (mine === asked) problem.value = problemOf(error).detail
+      if (mine !== asked) return
+      hungOn = null
+      problem.value = problemOf(error).detail
     } finally {
       if (mine === asked) progress.value = null
     }
@@ -101,16 +124,10 @@ export const usePlanning = defineStore('planning', () => {
 
   const isPlanned = computed(() => jobs.job !== null && plannedFor.value === jobs.job.id)
 
-  /** Nothing is worked out before someone looks, or the board is left alone. */
+  /** From when someone looked on it follows every change. Before that it is worked out only where the board is left alone. */
   const wanted = ref(false)
-  watch(
-    () => wanted.value && JSON.stringify([
-      jobs.job?.id, cutting.jobId, cutting.pieces, makings.jobId, makings.makings, scraps.scraps.length, kit.value, cutting.shrink,
-      library.irons.map(i => [i.id, i.version]), selection.rules, selection.pressCloth?.id,
-      selection.chosen.surface, jobTrims.value, since.value,
-    ]),
-    () => { if (wanted.value) void plan() },
-  )
+  const renew = async (): Promise<void> => { if (hangsOn() !== hungOn) await plan() }
+  watch(() => wanted.value && hangsOn(), () => { if (wanted.value) void renew() })
   const want = (): void => { wanted.value = true }
   // What could not be worked out while the server was away is, once it answers again.
   const { awaySince } = useServer()
@@ -118,6 +135,7 @@ export const usePlanning = defineStore('planning', () => {
   const learnt = (): void => { since.value++ }
 
   return {
-    taughtFor, version, works, left, problem, progress, isPlanned, jobTrims, setTrims, plan, want, learnt, coverageFor, fabricOf, supplyOf,
+    taughtFor, version, works, left, problem, progress, isPlanned, jobTrims, setTrims, plan, renew, want, learnt,
+    coverageFor, fabricOf, supplyOf,
   }
 })

@@ -6,9 +6,11 @@ import { blockPiece, idOf, job, layOut, standIn } from '../../testing/board'
 import { workersHere } from '../../testing/workers'
 import { useCutting } from '../../stores/cutting'
 import { useJobs } from '../../stores/jobs'
+import { useLibrary } from '../../stores/library'
 import { usePlanning } from '../../stores/planning'
 import { usePress } from '../../stores/press'
 import { useSelection } from '../../stores/selection'
+import { useOutbox } from '../press/outbox'
 import { useWorkAhead } from './workAhead'
 
 const here = vi.hoisted(() => ({ now: null as unknown }))
@@ -56,6 +58,35 @@ describe('what a board that is left alone works out', () => {
     await rest(3000)
     await vi.waitFor(() => expect([useCutting().jobId, usePlanning().isPlanned]).toEqual([idOf(52), true]))
     expect(cuttings()).toHaveLength(2)
+  })
+  it('is not worked out anew while nothing changed; a piece, a fabric or a swatch that did counts at the next rest', async () => {
+    scope.run(() => useWorkAhead())
+    await useJobs().open(job())
+    await rest(3000)
+    const planning = usePlanning()
+    await vi.waitFor(() => expect(planning.isPlanned).toBe(true))
+    const touched = async (change: () => void) => {
+      const before = planning.works
+      window.dispatchEvent(new KeyboardEvent('keydown', { key: 'a' }))
+      change()
+      await rest(2000)
+      expect(planning.works).toBe(before)
+      await rest(1000)
+      await vi.waitFor(() => expect(planning.progress).toBeNull())
+      return planning.works !== before
+    }
+    expect(await touched(() => undefined)).toBe(false)
+    const library = useLibrary(), [first] = library.fabrics
+    expect(await touched(() => library.keepFabric({ ...first!, version: first!.version + 1 }))).toBe(true)
+    expect(await touched(() => { useOutbox().lastSent.value = { kind: 'picture', answer: null } })).toBe(false)
+    expect(await touched(() => { useOutbox().lastSent.value = { kind: 'wash', answer: null } })).toBe(true)
+    // Once somebody has looked it follows at once.
+    planning.want()
+    await rest(10)
+    const before = planning.works
+    library.irons = library.irons.map(i => ({ ...i, version: i.version + 1 }))
+    await rest(500)
+    await vi.waitFor(() => expect(planning.works).not.toBe(before))
   })
   it('is nothing without a job, and nothing while a swatch is under the iron', async () => {
     scope.run(() => useWorkAhead())
