@@ -142,6 +142,19 @@ describe('the plan of a job', () => {
     await useJobs().open(job({ id: idOf(52), name: 'Flags' }))
     expect(planning.isPlanned).toBe(false)
   })
+  it('nothing of it stays when it is put away, nor comes late; laid out again it is planned again', async () => {
+    const planning = await planned([piece(71, 'Band')], [], settledAt)
+    expect([planning.works.length, planning.isPlanned]).toEqual([1, true])
+    const late = planning.plan()
+    await useJobs().open(job({ id: idOf(52), name: 'Flags' }))
+    expect([planning.works, planning.isPlanned, planning.progress]).toEqual([[], false, null])
+    await late
+    expect([planning.works, planning.isPlanned, planning.progress]).toEqual([[], false, null])
+    await useJobs().open(job())
+    expect(planning.isPlanned).toBe(false)
+    await planning.renew()
+    expect([planning.works.length, planning.isPlanned, planning.progress]).toEqual([1, true, null])
+  })
   it('without an open job there is nothing to plan; without the server it is said', async () => {
     const planning = usePlanning()
     await planning.plan()

@@ -122,6 +122,13 @@ export const usePlanning = defineStore('planning', () => {
     }
   }
 
+  // Nothing of a job that was put away stands there for the next one, nor what comes late of it.
+  watch(() => jobs.job?.id, () => {
+    asked++
+    works.value = []
+    left.value = []
+    hungOn = plannedFor.value = progress.value = null
+  }, { flush: 'sync' })
   const isPlanned = computed(() => jobs.job !== null && plannedFor.value === jobs.job.id)
 
   /** From when someone looked on it follows every change. Before that it is worked out only where the board is left alone. */
