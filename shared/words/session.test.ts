@@ -53,7 +53,9 @@ describe('what the hands are to do', () => {
 
 describe('figures', () => {
   it('a clock, and minutes', () => {
-    expect([clockWords(0), clockWords(65.9), clockWords(-4), clockWords(3600)]).toEqual(['0:00', '1:05', '0:00', '60:00'])
+    expect([clockWords(0), clockWords(65.4), clockWords(-4), clockWords(3600)]).toEqual(['0:00', '1:05', '0:00', '60:00'])
+    // Rounded as it is in words: one moment has one figure.
+    expect([clockWords(784.6), seconds(784.6).replace(/\s/g, ' '), clockWords(59.7)]).toEqual(['13:05', '13 min 5 s', '1:00'])
     // Never a minute of sixty seconds.
     expect([80, 89.4, 89.6, 119.4, 119.7, 125].map(s => seconds(s).replaceAll('\u00A0', ' ')))
       .toEqual(['80 s', '89 s', '1 min 30 s', '1 min 59 s', '2 min', '2 min 5 s'])

@@ -25,8 +25,10 @@ export const EDGE_NAME: Record<EdgeFound, string> = { holds: 'holds', nail: 'a n
 export const WATER_NAME: Record<Water, string> = { none: 'Nothing, it is dry', tap: 'Tap water', distilled: 'Distilled water' }
 
 /** Minutes and seconds as a clock shows them. */
-export const clockWords = (s: number): string =>
-  `${Math.floor(Math.max(0, s) / 60)}:${String(Math.floor(Math.max(0, s) % 60)).padStart(2, '0')}`
+export function clockWords(s: number): string {
+  const whole = Math.round(Math.max(0, s))
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`
+}
 /** A time of day. */
 export const timeOfDay = (ms: number, units: DisplayUnits = METRIC): string => timeWords(ms, units)
 
