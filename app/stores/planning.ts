@@ -40,7 +40,10 @@ export const usePlanning = defineStore('planning', () => {
 
   const supplyOf = (id: string | null) => (id === null ? null : cutting.supplyOfId(id))
   const fabricOf = (id: string | null) => library.fabrics.find(c => c.id === id) ?? null
-  const { waysOf, coverageFor, taughtFor } = useWorkWays({ fabric: fabricOf, supply: supplyOf, since: () => since.value })
+  /** From when someone looked on it follows every change. Before that it is worked out only where the board is left alone. */
+  const wanted = ref(false)
+  const { waysOf, coverageFor, taughtFor } = useWorkWays({ fabric: fabricOf, supply: supplyOf, since: () => since.value,
+    rank: () => (wanted.value ? 0 : LAST_OF_ALL) })
   const { worksOf } = useMakingWorks(coverageFor, () => since.value)
   const ground = (): PlanGround => ({
     pieces: cutting.pieces, cutting: cutting.ground, rules: selection.rules, fabric: fabricOf, supply: supplyOf, irons: library.irons,
@@ -131,8 +134,6 @@ export const usePlanning = defineStore('planning', () => {
   }, { flush: 'sync' })
   const isPlanned = computed(() => jobs.job !== null && plannedFor.value === jobs.job.id)
 
-  /** From when someone looked on it follows every change. Before that it is worked out only where the board is left alone. */
-  const wanted = ref(false)
   const renew = async (): Promise<void> => { if (hangsOn() !== hungOn) await plan() }
   watch(() => wanted.value && hangsOn(), () => { if (wanted.value) void renew() })
   const want = (): void => { wanted.value = true }

@@ -41,13 +41,14 @@ let asked = 0
 async function think(): Promise<void> {
   const mine = ++asked
   const knowledge = pairing.learnt && !pairing.learnt.contradicts ? pairing.learnt.knowledge : pairing.known
+  end(PLAN)
+  working.value = false
   if (!recipe || !selection.setup || !knowledge) return
   working.value = true
   try {
     const q: WindowQuestion = { setup: selection.setup, recipe, knowledge, seed: 7, samples: samplesFor(recipe.passes) }
     const limit = fabricLimit(selection.fabric!, selection.blendRule, toEvidence(selection.fabric!))
     const settings = allowedSettings(selection.iron?.settings ?? [], limit, pairing.taught.soleOffsetC)
-    end(PLAN)
     const planned = await answer(PLAN, 'plan', [q, settings, others.value], 1)
     if (mine === asked) [scraps.value, problem.value] = [planned, null]
   } catch (error) {

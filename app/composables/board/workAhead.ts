@@ -6,7 +6,7 @@ const TEACHES: ReadonlySet<string> = new Set(['swatch', 'wash', 'reading'])
 const AT_REST_MS = 2500
 
 /**
- * Once the board is left alone with a job open, what will be asked of it next is worked out: how each of its pieces is pressed. So that
+ * Once the board is left alone with a job open, what will be asked of it next is worked out: how each of its pieces is pressed. That plan
  * stands when Press is opened. Never while something is under an iron or cools. What is proved meanwhile, on whatever screen, counts.
  */
 export function useWorkAhead() {

@@ -28,11 +28,11 @@ export function useMakingWays() {
 
   function seamDetail(key: SeamDetailKey, fabric: Fabric, iron: Iron): Promise<SeamDetailPlan> {
     const ask = toPlain(toSeamDetailAsk(key, fabric, here(iron)))
-    return once(ask, () => workers.answer('making', 'seamDetail', [ask], LAST_OF_ALL))
+    return once(ask, () => workers.answer('making', 'seamDetail', [ask]))
   }
   function flatten(body: Body, fabric: Fabric, iron: Iron): Promise<FlattenPlan> {
     const ask = toPlain(toSeamDetailAsk('crease', fabric, here(iron)))
-    return once([ask, body], () => workers.answer('making', 'flatten', [ask, body], LAST_OF_ALL))
+    return once([ask, body], () => workers.answer('making', 'flatten', [ask, body]))
   }
   /** What of the shelf melts low enough to hold dry. */
   const dryTape = (): Supply | null =>
@@ -40,7 +40,7 @@ export function useMakingWays() {
     ?? library.supplies.find(s => s.family === 'web' && s.adhesive && LOW_MELT.has(s.adhesive)) ?? null
   function hem(fabric: Fabric, lining: Fabric | null, tape: Supply, turnedPlies: 1 | 2, iron: Iron): Promise<HemPlan> {
     const ask = toPlain(toHemAsk(fabric, lining, tape, dryTape(), turnedPlies, here(iron)))
-    return once(ask, () => workers.answer('making', 'hem', [ask], LAST_OF_ALL))
+    return once(ask, () => workers.answer('making', 'hem', [ask]))
   }
   function join(fabric: FabricInput, tape: Supply, iron: Iron): Promise<HemPressed | StackShort | null> {
     const { rules, pressCloth, chosen: { surface } } = selection
@@ -49,7 +49,7 @@ export function useMakingWays() {
       pressCloth: pressCloth?.kind ?? 'muslin' as const, surface, iron: { kind: iron.kind, settings: iron.settings.map(s => ({ ...s })) },
       blendRule: rules.blend, cooling: rules.cooling,
     })
-    return once(ask, () => workers.answer('making', 'tape', [ask], LAST_OF_ALL))
+    return once(ask, () => workers.answer('making', 'tape', [ask]))
   }
   /** A web tacked under its paper on what it is to stick. */
   function tack(item: FabricInput, web: Supply, iron: Iron): Promise<Tack> {
@@ -58,11 +58,11 @@ export function useMakingWays() {
       fabric: item, supply: toSupplyInput(web), iron: toIronInput(iron), pressCloth: null, surface, blendRule: rules.blend,
       habits: habitsOf(rules),
     })
-    return once([b, 'tack'], () => workers.answer('making', 'tack', [b, {}], LAST_OF_ALL))
+    return once([b, 'tack'], () => workers.answer('making', 'tack', [b, {}]))
   }
   function stuck(ask: StuckAsk): Promise<StuckPlan> {
     const q = toPlain(ask)
-    return once(q, () => workers.answer('making', 'stuck', [q], LAST_OF_ALL))
+    return once(q, () => workers.answer('making', 'stuck', [q]))
   }
   return { seamDetail, flatten, hem, join, stuck, tack, dryTape }
 }

@@ -12,18 +12,20 @@ interface Known {
   supply: (id: string | null) => Supply | null
   /** How many swatches have reached the server since. */
   since: () => number
+  /** How pressing the plan is: the more so first. */
+  rank: () => number
 }
 /** How an operation on a piece is pressed with each iron: its recipe, and where the sole is set down. What was asked once is kept. */
-export function useWorkWays({ fabric: fabricOf, supply: supplyOf, since }: Known) {
+export function useWorkWays({ fabric: fabricOf, supply: supplyOf, since, rank }: Known) {
   const selection = useSelection()
   const library = useLibrary()
   const workers = useBoardWorkers()
-  const { wayOf, taughtOf } = usePairWays()
+  const { wayOf, taughtOf } = usePairWays(rank)
 
   const coverages = new Map<string, Promise<Coverage>>()
-  function coverageFor(q: CoverageQuestion): Promise<Coverage> {
+  function coverageFor(q: CoverageQuestion, priority = 0): Promise<Coverage> {
     const key = JSON.stringify(q)
-    const asked = coverages.get(key) ?? workers.answer('coverage', 'coverage', [q], LAST_OF_ALL)
+    const asked = coverages.get(key) ?? workers.answer('coverage', 'coverage', [q], priority)
     coverages.set(key, asked)
     asked.catch(() => coverages.delete(key))
     return asked
@@ -38,7 +40,7 @@ export function useWorkWays({ fabric: fabricOf, supply: supplyOf, since }: Known
     const right = (o: Outline) => toPlain(other ? mirrored(o) : o)
     const coverage = await coverageFor({
       outline: right(w.outline), sole: soleOf(iron.kind), keepOuts: w.keepOuts.map(right), walk: walkOf(w.piece, selection.rules),
-    })
+    }, rank())
     return { placements: other ? coverage.placements.map(mirroredPlacement) : coverage.placements, coverage }
   }
 

@@ -12,8 +12,11 @@ const isStale = (rows: readonly Swatch[], r: Recipe, on: Parameters<typeof isPre
   proofOf(rows.map(toProofSwatch), proofGroundOf(
     r, on.fabricLot, supply.id, on.supplyLot, on.overIds, on.ironId, on.pressClothId, on.surface), washes).state === 'stale'
 
-/** How each interfacing is pressed on each fabric with each iron: own swatches that held come before what is worked out; known once. */
-export function usePairWays() {
+/**
+ * How each interfacing is pressed on each fabric with each iron: own swatches that held come before what is worked out; known once.
+ * @param rank how pressing the questions are: the more so first
+ */
+export function usePairWays(rank: () => number = () => 0) {
   const selection = useSelection()
   const workers = useBoardWorkers()
   const pairs = usePairKnowledge()
@@ -37,7 +40,7 @@ export function usePairWays() {
     return asked
   }
   const teach = async (fabric: Fabric, supply: Supply, iron: Iron, since: number): Promise<EvaluateOptions> => (supply.adhesive
-    ? await pairs.taughtBy(await swatchesOf(fabric, supply, since), { fabric, supply, iron }, 'pairs', LAST_OF_ALL) ?? {}
+    ? await pairs.taughtBy(await swatchesOf(fabric, supply, since), { fabric, supply, iron }, 'pairs', rank()) ?? {}
     : {})
 
   /** @param over lies over what is stuck on already, outward @param since changes when swatches were pressed meanwhile */
@@ -63,16 +66,16 @@ export function usePairWays() {
       recipe: null }
     if (kind === 'tack') {
       // Under its own paper: no press cloth.
-      const tack = await workers.answer('pairs', 'tack', [b, taught], LAST_OF_ALL)
+      const tack = await workers.answer('pairs', 'tack', [b, taught], rank())
       return 'blocked' in tack ? { ...here, blocked: tack.blocked } : { ...here, pressClothId: null, recipe: tack.recipe, blocked: null }
     }
     const rows = over.length === 0 && kind === 'fuse' ? await swatchesOf(fabric, supply, since) : [], { washes } = selection.house
     const on = pairs.groundOf(fabric, supply, iron), lead = pairs.leadOf(rows, on)
     if (lead) {
-      const recipe = await workers.answer('pairs', 'cooled', [b, toRecipe(lead.swatch.recipe), taught], LAST_OF_ALL)
+      const recipe = await workers.answer('pairs', 'cooled', [b, toRecipe(lead.swatch.recipe), taught], rank())
       return { ...here, recipe, standing: STANDING[lead.state], predicted: lead.swatch.predicted, blocked: null }
     }
-    const answer = await workers.answer('pairs', 'leading', [b, taught], LAST_OF_ALL)
+    const answer = await workers.answer('pairs', 'leading', [b, taught], rank())
     if (!answer?.recipe || !answer.course || answer.blocked) return { ...here, blocked: answer?.blocked ?? { why: 'noSettings' } }
     const { finalBond, harm, peakC, flags } = answer.course
     return {

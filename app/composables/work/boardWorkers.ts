@@ -7,7 +7,7 @@ import { createWorkerPool, Ended, type WorkerPool } from './workerPool'
 export const toPlain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
 const MOST_WORKERS = 4, MOST_KEPT = 300
-/** How the pieces of a job are pressed may be worked out before anybody looks: it comes after all that somebody looks at. */
+/** What nobody looks at yet comes after all that somebody does. */
 export const LAST_OF_ALL = -1
 
 /** What is worked out from what is asked alone: the same question has the same answer on every screen. */
