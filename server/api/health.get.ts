@@ -2,7 +2,7 @@ import { statfs } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import type { Health } from '#shared/schemas'
 import { database } from '../db/connection'
-import { umzug } from '../db/migrate'
+import { migrationsOf } from '../db/migrated'
 import { countUnreadable } from '../services/rows/unreadable'
 import { lastBackupAt } from '../workroom/backups'
 
@@ -12,11 +12,6 @@ const spareMB = (): number => Number(process.env.READY_CUFF_SPARE_MB ?? 50)
 /** Room on the disk that holds a folder, MB; null where it cannot be found out. */
 const freeMB = (folder: string) => statfs(folder).then(({ bavail, bsize }) => Math.round(bavail * bsize / 1e6), () => null)
 
-async function migrations(): Promise<Health['migrations']> {
-  const all = umzug(database())
-  return { done: (await all.executed()).length, pending: (await all.pending()).length }
-}
-
 /** Is the server well: its database, its migrations, room on its disks, the last backup. 503 without the database, 507 without room. */
 export default defineOpenRoute({ open: 'whoever watches the server asks it, before anyone signs in' },
   async ({ event }): Promise<Health> => {
@@ -25,7 +20,8 @@ export default defineOpenRoute({ open: 'whoever watches the server asks it, befo
     const isFull = [diskFreeMB, tempFreeMB].some(free => free !== null && free < spareMB())
     if (!there || isFull) setResponseStatus(event, there ? 507 : 503)
     return {
-      ok: there && !isFull, database: there, migrations: there ? await migrations().catch(() => null) : null, diskFreeMB, tempFreeMB,
+      ok: there && !isFull, database: there, migrations: there ? await migrationsOf(database()).catch(() => null) : null,
+      diskFreeMB, tempFreeMB,
       unreadable: countUnreadable(), lastBackupAt: await lastBackupAt(),
     }
   })

@@ -4,6 +4,7 @@ import { Sequelize } from 'sequelize'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import type {} from '../testing/provided'
 import { umzug } from './migrate'
+import { migrationsOf } from './migrated'
 
 /** A connection of its own: the models belong to the server's one pool. */
 const connect = (url: string) => new Sequelize(url, { dialect: 'postgres', dialectModule: pg, logging: false })
@@ -30,13 +31,17 @@ const shape = async (): Promise<string[]> => (await rows(`
 
 describe('migrations', () => {
   it('go up, down to nothing, and up to the same tables again', async () => {
+    await expect(migrationsOf(own)).rejects.toThrow(/migration/)
     await umzug(own).up()
-    const full = await shape()
+    const full = await shape(), whole = { done: (await umzug(own).executed()).length, pending: 0 }
+    expect(await migrationsOf(own)).toEqual(whole)
     expect(full).toContain('session_event.kind text')
     await umzug(own).down({ to: 0 })
     expect((await shape()).filter(it => !it.startsWith('migration'))).toEqual([])
+    expect(await migrationsOf(own)).toEqual({ done: 0, pending: whole.done })
     await umzug(own).up()
     expect(await shape()).toEqual(full)
+    expect(await migrationsOf(own)).toEqual(whole)
   }, 60_000)
 
   it('a session kept under the names of before is the same session under those of today, and goes back', async () => {
@@ -56,6 +61,9 @@ describe('migrations', () => {
     const source = async () => (await rows(`select origin from iron_setting`))[0]!.origin
     const kept = (table: string) => rows(`select kind, op from ${table} order by position`)
     await umzug(own).down({ to: '2026-11-29-names' })
+    const left = await umzug(own).pending()
+    expect(await migrationsOf(own)).toEqual({ done: (await umzug(own).executed()).length, pending: left.length })
+    expect(left.length).toBeGreaterThan(1)
     expect(await kept('run_event')).toEqual(['take', 'back', 'over', 'out', 'down'].map(kind => ({ kind, op: `settle.${fabric}` })))
     expect((await rows('select origin from iron_stop'))[0]!.origin).toBe('model')
     await umzug(own).up()

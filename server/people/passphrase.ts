@@ -1,6 +1,5 @@
 import { hash, verify } from '@node-rs/argon2'
-import { ZxcvbnFactory } from '@zxcvbn-ts/core'
-import * as common from '@zxcvbn-ts/language-common'
+import type { ZxcvbnFactory } from '@zxcvbn-ts/core'
 import { nameKeyOf } from '#shared/people'
 import { invalid } from '../utils/problem'
 
@@ -36,15 +35,20 @@ export async function matches(kept: string | null, secret: string): Promise<bool
 const EASY = 2
 /** Letters it has that are in nobody's name. */
 const LEAST_OF_ONES_OWN = 4
-let estimator: ZxcvbnFactory | null = null
+let estimator: Promise<ZxcvbnFactory> | null = null
+/** Its word lists are read when the first passphrase is chosen: most servers never see one. */
+async function newEstimator(): Promise<ZxcvbnFactory> {
+  const [{ ZxcvbnFactory: Factory }, common] = await Promise.all([import('@zxcvbn-ts/core'), import('@zxcvbn-ts/language-common')])
+  return new Factory({ dictionary: common.dictionary, graphs: common.adjacencyGraphs })
+}
 /** @throws ProblemError 422 where it is a common one, or made of what everybody here knows */
-export function refuseEasy(passphrase: string, known: readonly string[]): void {
-  estimator ??= new ZxcvbnFactory({ dictionary: common.dictionary, graphs: common.adjacencyGraphs })
+export async function refuseEasy(passphrase: string, known: readonly string[]): Promise<void> {
+  estimator ??= newEstimator()
   const words = known.flatMap(k => [k, ...k.split(/\s+/)]).filter(w => w.length > 2)
   // Of names and figures alone it is guessed by whoever knows her.
   const rest = words.map(nameKeyOf).sort((a, b) => b.length - a.length)
     .reduce((left, w) => left.replaceAll(w, ''), nameKeyOf(passphrase)).replace(/[\d\s\p{P}]/gu, '')
-  const { score } = estimator.check(passphrase.slice(0, 72), [...words, 'ready', 'cuff', 'workroom'])
+  const { score } = (await estimator).check(passphrase.slice(0, 72), [...words, 'ready', 'cuff', 'workroom'])
   if (rest.length < LEAST_OF_ONES_OWN || score < EASY) {
     throw invalid([{ field: 'passphrase', message:
       'Passphrase: that one is easily guessed. Take a few words that have nothing to do with each other.' }])

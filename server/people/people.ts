@@ -39,7 +39,7 @@ async function accountFor(name: string, passphrase: string, known: readonly stri
   const nameKey = nameKeyOf(name)
   const there = await AccountRow.findOne({ where: { nameKey } })
   if (!there) {
-    refuseEasy(passphrase, [name, ...known])
+    await refuseEasy(passphrase, [name, ...known])
     return { name, nameKey, passphrase: await hashed(passphrase) }
   }
   const tries = [['pair', `${nameKey} ${from}`]] as const
@@ -134,7 +134,7 @@ export async function givePassphrase(context: Context, id: string, passphrase: s
       'This person belongs to another workroom too: whoever runs the server gives a new passphrase, with npm run person.')
   }
   const account = accountId ? null : await accountFor(name, passphrase, [], from)
-  refuseEasy(passphrase, [name])
+  await refuseEasy(passphrase, [name])
   const fresh = accountId ? await hashed(passphrase) : ''
   return transact(async () => {
     const row = await ownedPerson(context, id, true)
@@ -161,7 +161,7 @@ export async function changePassphrase(
   if (!await matches(account.passphrase, current))
     throw invalid([{ field: 'current', message: 'Current passphrase: that is not right.' }])
   await forgetTries(tries)
-  refuseEasy(passphrase, [row.name])
+  await refuseEasy(passphrase, [row.name])
   const fresh = await hashed(passphrase)
   await transact(async () => {
     await account.update({ passphrase: fresh })

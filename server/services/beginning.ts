@@ -39,7 +39,7 @@ async function putUp(workroomId: string, { iron, pressCloths, supplies }: BeginB
  */
 export async function beginWorkroom(body: BeginBody): Promise<{ workroom: Workroom, carried: Carried }> {
   const { name, passphrase } = body.owner
-  refuseEasy(passphrase, [name, body.name])
+  await refuseEasy(passphrase, [name, body.name])
   const kept = await hashed(passphrase)
   const { workroomId, carried } = await transact(async (transaction) => {
     // Two who begin at once wait for each other: the second finds the first one's.
