@@ -25,6 +25,10 @@ describe('a layout on the cutting table', () => {
     expect(scaleByMeasure(UNMEASURED, 100, { wideMm: 900, highMm: 100 })).toBeNull()
     expect(scaleByMeasure(UNMEASURED, 100, { wideMm: 0, highMm: 100 })).toBeNull()
     expect(scaleByMeasure(UNMEASURED, 100, { wideMm: 50, highMm: 200 })).toEqual({ acrossPxMm: 3, upPxMm: 0.75 })
+    // From a fifth of a point a millimetre to twelve of them, both included, each way by itself.
+    const at = (acrossPxMm: number, upPxMm: number) => scaleByMeasure({ acrossPxMm, upPxMm }, 100, { wideMm: 100, highMm: 100 })
+    expect([at(0.2, 12), at(12, 0.2)]).toEqual([{ acrossPxMm: 0.2, upPxMm: 12 }, { acrossPxMm: 12, upPxMm: 0.2 }])
+    expect([at(0.19, 1), at(1, 0.19), at(12.1, 1), at(1, 12.1)]).toEqual([null, null, null, null])
   })
 
   it('has a square of whole figures in the units of the workroom', () => {

@@ -25,7 +25,8 @@ export interface Nesting {
 const ALIKE_L = 4
 /** Darker before fewer layers, nesting before both. */
 const DARK = 1000, APART = 1e9
-const MOST_EXACT = 20
+/** So many neighbours a seam may have on its way to the exact answer. */
+const MOST_AROUND = 14
 
 /** What it costs that a seam lies this way: light over dark along how much of it, then layers it lies on. */
 export function costOf(seam: Seam, side: Side, patches: readonly PatchArea[], endsOn: { before: number, after: number }): number {
@@ -40,7 +41,7 @@ export function costOf(seam: Seam, side: Side, patches: readonly PatchArea[], en
 /**
  * A direction for every seam: first as many crossings nest as can, then each lies to the darker, then to the side with fewer layers. Seams
  * tied together are one; each group of connected crossings is a two-colouring, solved exactly: where it has no odd cycle there are only two
- * ways, else the best of all where it is a chain or a ring or small; what is larger is improved and said not to be proved.
+ * ways, else the best of all. Only what is tied crosswise in very many places is improved instead, and said not to be proved.
  */
 export function nest({ seams, crossings, tees }: Piecing, patches: readonly PatchArea[], { fixed = {}, ties = [] }: Asked = {}): Nesting {
   const at = new Map(seams.map((s, i) => [s.id, i]))
@@ -121,8 +122,7 @@ function colourGroup(
       return true
     }
   }
-  if (group.every(n => links[n]!.length <= 2)) { chain(group, links, cost, isFree, value); return true }
-  if (group.length <= MOST_EXACT) { enumerate(group, links, cost, isFree, value); return true }
+  if (eliminate(group, links, cost, isFree, value)) return true
   improve(group, links, cost, isFree, value)
   return false
 }
@@ -143,52 +143,52 @@ function balanced(group: readonly number[], links: readonly Link[][]): (0 | 1)[]
 type Free = (n: number, v: 0 | 1) => boolean
 const costAt = (n: number, v: 0 | 1, cost: readonly number[][], isFree: Free) => (isFree(n, v) ? cost[n]![v]! : APART * 1e6)
 
-/** A chain or a ring: the first node both ways, then along it. */
-function chain(group: readonly number[], links: readonly Link[][], cost: readonly number[][], isFree: Free, value: Uint8Array): void {
-  const start = group.find(n => links[n]!.length < 2) ?? group[0]!
-  const order = [start], by: Link[] = []
-  const used = new Set<Link>()
-  for (let n = start; ;) {
-    const next = links[n]!.find(l => !used.has(l) && !used.has(back(links, n, l)!))
-    if (!next) break
-    used.add(next)
-    by.push(next)
-    if (next.to === start) break
-    order.push(next.to)
-    n = next.to
-  }
-  const ring = by.length === order.length && order.length > 1
-  let best = Infinity
-  for (const first of [0, 1] as const) {
-    let sums = [Infinity, Infinity]
-    sums[first] = costAt(start, first, cost, isFree)
-    const from: [number, number][] = []
-    for (let i = 1; i < order.length; i++) {
-      const pair: [number, number] = [0, 0], next = [Infinity, Infinity]
-      for (const v of [0, 1] as const) {
-        for (const u of [0, 1] as const) {
-          const s = sums[u]! + ((u ^ v) === by[i - 1]!.differ ? 0 : APART) + costAt(order[i]!, v, cost, isFree)
-          if (s < next[v]!) { next[v] = s; pair[v] = u }
-        }
-      }
-      from.push(pair)
-      sums = next
+/** What values of some nodes cost together: bit i of an index is the value of the i-th. */
+interface Costs { nodes: readonly number[], of: Float64Array }
+/** Which value of a node is best, by the values of those it was last linked to. */
+interface Choice { node: number, by: readonly number[], is: Uint8Array }
+
+/**
+ * The best of all values, exactly: one node after the other is taken out, the one with the fewest neighbours first, and its neighbours are
+ * told what it costs at its best beside each of their values. O(nodes · 2^neighbours).
+ * Source: bucket elimination, Dechter (1999).
+ * @returns false, with nothing written, where one of them would have too many neighbours
+ */
+function eliminate(
+  group: readonly number[], links: readonly Link[][], cost: readonly number[][], isFree: Free, value: Uint8Array,
+): boolean {
+  const alone = group.map((n): Costs =>
+    ({ nodes: [n], of: Float64Array.from([0, 1] as const, v => (isFree(n, v) ? cost[n]![v]! : Infinity)) }))
+  const linked = group.flatMap(n => links[n]!.filter(l => l.to > n).map((l): Costs =>
+    ({ nodes: [n, l.to], of: Float64Array.from([0, 1, 1, 0], differ => (differ === l.differ ? 0 : APART)) })))
+  let tables = [...alone, ...linked]
+  const near = new Map(group.map(n => [n, new Set(links[n]!.map(l => l.to))]))
+  const choices: Choice[] = []
+  while (near.size > 0) {
+    const [node, around] = [...near].reduce((fewest, next) => (next[1].size < fewest[1].size ? next : fewest))
+    if (around.size > MOST_AROUND) return false
+    const by = [...around], mine = tables.filter(t => t.nodes.includes(node))
+    const of = new Float64Array(1 << by.length), is = new Uint8Array(of.length)
+    // Where each of its tables finds its bits: among those of the neighbours, or in the value of the node itself.
+    const bits = mine.map(t => t.nodes.map(n => by.indexOf(n)))
+    for (let at = 0; at < of.length; at++) {
+      const sums = [0, 1].map(v => mine.reduce((sum, t, k) =>
+        sum + t.of[bits[k]!.reduce((index, bit, i) => index | (bit < 0 ? v : (at >> bit) & 1) << i, 0)]!, 0))
+      is[at] = sums[1]! < sums[0]! ? 1 : 0
+      of[at] = sums[is[at]!]!
     }
-    for (const last of [0, 1] as const) {
-      const closing = ring && (last ^ first) !== by.at(-1)!.differ ? APART : 0
-      if (sums[last]! + closing >= best) continue
-      best = sums[last]! + closing
-      for (let i = order.length - 1, v: number = last; i >= 0; i--) {
-        value[order[i]!] = v
-        if (i > 0) v = from[i - 1]![v]!
-      }
+    choices.push({ node, by, is })
+    tables = [...tables.filter(t => !mine.includes(t)), { nodes: by, of }]
+    near.delete(node)
+    for (const n of by) {
+      const own = near.get(n)!
+      own.delete(node)
+      for (const other of by) if (other !== n) own.add(other)
     }
   }
-}
-const back = (links: readonly Link[][], n: number, l: Link): Link | undefined => {
-  // The same link seen from its other end; between two that are linked twice each has its own.
-  const mine = links[n]!.filter(x => x.to === l.to).indexOf(l)
-  return links[l.to]!.filter(x => x.to === n)[mine]
+  // The last that was taken out depends on none of the others.
+  for (const { node, by, is } of choices.reverse()) value[node] = is[by.reduce((at, n, i) => at | value[n]! << i, 0)]!
+  return true
 }
 
 function totalOf(group: readonly number[], links: readonly Link[][], cost: readonly number[][], isFree: Free, value: Uint8Array): number {
@@ -198,17 +198,6 @@ function totalOf(group: readonly number[], links: readonly Link[][], cost: reado
     for (const l of links[n]!) if (l.to > n && (value[n]! ^ value[l.to]!) !== l.differ) sum += APART
   }
   return sum
-}
-
-/** All of them, by bits. */
-function enumerate(group: readonly number[], links: readonly Link[][], cost: readonly number[][], isFree: Free, value: Uint8Array): void {
-  let best = Infinity, bits = 0
-  for (let m = 0; m < 1 << group.length; m++) {
-    group.forEach((n, i) => { value[n] = (m >> i) & 1 })
-    const total = totalOf(group, links, cost, isFree, value)
-    if (total < best) { best = total; bits = m }
-  }
-  group.forEach((n, i) => { value[n] = (bits >> i) & 1 })
 }
 
 const STARTS = 24

@@ -140,6 +140,33 @@ describe('which way they lie', () => {
       expect([made.apart.length, Math.abs(made.cost - all.cost) < 1e-6]).toEqual([all.apart, true])
     }
   })
+  /** The seam down to the right of a column, in a row. */
+  const down = (p: Piecing, rows: number, row: number, column: number) =>
+    p.seams.filter(s => s.axis === 'down').sort((a, b) => a.atMm - b.atMm || a.fromMm - b.fromMm)[column * rows + row]!.id
+  it('of a large one too, however it is tied and turned by hand, the best is found and proved', () => {
+    const patches = patchworkOf(8, 6), p = piecingOf(patches, 'rows')
+    // Every column is tied to the next in two rows: all of them are one group.
+    const ties = [0, 1, 2, 3].flatMap(c => [1, 5].map((r): Tie => ({ a: down(p, 8, r, c), b: down(p, 8, r, c + 1), turned: false })))
+    expect(nest(p, patches, { ties })).toMatchObject({ exact: true, apart: [] })
+    const last = { [down(p, 8, 6, 2)]: 'before', [down(p, 8, 7, 2)]: 'before' } as const, made = nest(p, patches, { ties, fixed: last })
+    expect(made).toMatchObject({ exact: true, apart: [{}] })
+    expect(Object.keys(last).map(id => made.side.get(id))).toEqual(['before', 'before'])
+    expect(ties.every(t => made.side.get(t.a) === made.side.get(t.b))).toBe(true)
+    // Between two ties one more has to give way, or every other column would.
+    const between = { [down(p, 8, 3, 2)]: 'after', [down(p, 8, 4, 2)]: 'after' } as const
+    expect(nest(p, patches, { ties, fixed: between }).apart).toHaveLength(2)
+  })
+  it('what is tied crosswise all over is not proved, and is said not to be; its ties hold', () => {
+    const patches = patchworkOf(20, 20), p = piecingOf(patches, 'rows'), random = seeded(3)
+    const ties = Array.from({ length: 150 }, (): Tie => {
+      const [a, b] = [0, 1].map(() => down(p, 20, Math.floor(random() * 20), Math.floor(random() * 19)))
+      return { a: a!, b: b!, turned: random() < 0.5 }
+    })
+    const made = nest(p, patches, { ties })
+    expect(made.exact).toBe(false)
+    expect(made.side.size).toBe(p.seams.length)
+    expect(made.apart.length).toBeLessThan(p.crossings.length / 4)
+  })
   it('a lone seam lies to the darker; between alike ones to the fewer layers', () => {
     const two = [patch(0, 0, 50, 50, 80), patch(50, 0, 50, 50, 20)]
     expect(nest(piecingOf(two, 'rows'), two).side.get('d1')).toBe('after')

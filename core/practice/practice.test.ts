@@ -183,6 +183,13 @@ describe('the trim', () => {
 })
 
 describe('the trim, cut by what its marks say', () => {
+  it('moves again where more than half a hundredth is left in it, and no less', () => {
+    const left = Array.from({ length: 40 }, (_, seed) => seed).flatMap(seed => Array.from({ length: 60 }, (_, s) => s).flatMap(s =>
+      judgeAttempt(beginExercise('braid', seed), { choice: { setting: '1', cutMore: '0' }, heldS: [s] }).findings
+        .flatMap(f => (f.say === 'movesAgain' ? [f.mmPerM] : []))))
+    expect(Math.min(...left)).toBeGreaterThan(5)
+    expect(Math.min(...left)).toBeLessThan(6)
+  })
   it.each([12, 13, 14])('seed %d: five hundredths off it is of no use, and lying still is half of what counts', (seed) => {
     const b = beginExercise('braid', seed), best = bestAttempt(b), right = Number(best.choice.cutMore)
     const off = judgeAttempt(b, { ...best, choice: { ...best.choice, cutMore: String(right >= 5 ? right - 5 : right + 5) } })
