@@ -11,18 +11,21 @@ import { usePlanning } from '../../stores/planning'
 import { usePress } from '../../stores/press'
 import { useSelection } from '../../stores/selection'
 import { useOutbox } from '../press/outbox'
+import { LAST_OF_ALL } from '../work/boardWorkers'
 import { useWorkAhead } from './workAhead'
 
 const here = vi.hoisted(() => ({ now: null as unknown }))
 vi.mock('../work/boardWorkers', async original => ({ ...(await original<object>()), useBoardWorkers: () => here.now }))
 
-let scope: EffectScope, server: ReturnType<typeof standIn>
+let ranks: number[], scope: EffectScope, server: ReturnType<typeof standIn>
 const cuttings = () => server.asked.filter(a => a.what.endsWith('/cutting')).map(a => a.what)
 const rest = (ms: number) => vi.advanceTimersByTimeAsync(ms)
 beforeEach(() => {
   vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'setInterval', 'clearInterval', 'Date', 'performance'] })
   layOut()
-  here.now = workersHere().workers
+  const board = workersHere()
+  here.now = board.workers
+  ranks = board.ranks
   const cutting = { pieces: [blockPiece('strip', { id: idOf(71), name: 'Band', interfacingId: idOf(21) })], version: 3, layouts: [],
     offcuts: [], shrink: { [idOf(11)]: { alongPct: 0, acrossPct: 0, preshrunkUpToC: 200 } } }
   const makings = { makings: [], version: 4 }
@@ -87,6 +90,21 @@ describe('what a board that is left alone works out', () => {
     library.irons = library.irons.map(i => ({ ...i, version: i.version + 1 }))
     await rest(500)
     await vi.waitFor(() => expect(planning.works).not.toBe(before))
+  })
+  it('waits for all that somebody looks at; a plan that is looked at waits for nothing', async () => {
+    scope.run(() => useWorkAhead())
+    await useJobs().open(job())
+    await rest(3000)
+    const planning = usePlanning()
+    await vi.waitFor(() => expect(planning.isPlanned).toBe(true))
+    expect(new Set(ranks)).toEqual(new Set([LAST_OF_ALL]))
+    ranks.length = 0
+    planning.want()
+    const library = useLibrary(), [first] = library.fabrics, before = planning.works
+    library.keepFabric({ ...first!, version: first!.version + 1, massGsm: first!.massGsm + 40 })
+    await rest(500)
+    await vi.waitFor(() => expect(planning.works).not.toBe(before))
+    expect(new Set(ranks)).toEqual(new Set([0]))
   })
   it('is nothing without a job, and nothing while a swatch is under the iron', async () => {
     scope.run(() => useWorkAhead())
