@@ -69,6 +69,12 @@ test('owner, maker on a tablet and apprentice press one session together; one is
   // The owner gives herself a passphrase, and a maker and an apprentice their PINs.
     await owner.goto(url('/people'))
     await expect(owner.getByTestId('who')).toContainText('Orla')
+    // The first passphrase is one's own: by another's she would be shut out, with nothing to sign in by.
+    await owner.getByRole('button', { name: 'Add a person' }).click()
+    await expect(owner.getByLabel('Passphrase, of this person')).toBeDisabled()
+    await owner.getByRole('button', { name: 'Close' }).click()
+    const refused = await ask(owner, 'POST', '/api/people', { name: 'Tove', role: 'maker', passphrase: 'mine from now on', pin: null })
+    expect([refused.status, JSON.parse(refused.text)]).toMatchObject([422, { errors: [{ field: 'passphrase' }] }])
     await owner.getByLabel('New passphrase').fill('tangled ferry lantern')
     await owner.getByRole('button', { name: 'Set passphrase' }).click()
     await expect(owner.getByText('Owner · passphrase')).toBeVisible()

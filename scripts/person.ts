@@ -1,6 +1,7 @@
 /**
  * People and workrooms of this server, for whoever has its machine.
- * `list` · `reset NAME` (a new passphrase, everywhere signed out) · `forget NAME` (the name goes, what was done stays without it)
+ * `list` · `reset NAME` (a new passphrase, or a first one; everywhere signed out) · `forget NAME` (the name goes, what was done stays
+ * without it)
  */
 import { nameKeyOf } from '#shared/people'
 import { passphraseField, personName } from '#shared/schemas'
@@ -13,10 +14,10 @@ import { onDatabase } from './lib/command'
 import { drawnPassphrase } from './lib/passphrase'
 
 const usage = `npm run person list                   who is in which workroom
-npm run person reset NAME             gives a new passphrase, which is printed once
+npm run person reset NAME             gives a new passphrase, or a first one, which is printed once
 npm run person forget NAME            puts them away everywhere, and takes the name from what they did`
 
-const unknown = (name: string) => new Error(`Nobody here signs in as "${name}". See npm run person list.`)
+const unknown = (name: string) => new Error(`Nobody here is called "${name}". See npm run person list.`)
 
 async function list(): Promise<void> {
   const rooms = await WorkroomRow.findAll({ order: [['createdAt', 'ASC']] })
@@ -26,21 +27,30 @@ async function list(): Promise<void> {
     for (const p of people) console.log(`  ${p.name}, ${p.role}${p.accountId ? '' : ', no passphrase'}${p.putAwayAt ? ', put away' : ''}`)
   }
 }
+/** The account of somebody who has none yet: one alone is called so, or it is not known whose it would be. */
+async function firstAccount(name: string, passphrase: string): Promise<AccountRow> {
+  const people = await PersonRow.findAll({ where: { nameKey: nameKeyOf(name), putAwayAt: null } })
+  if (people.length === 0) throw unknown(name)
+  if (people.length > 1) throw new Error(`${people.length} people are called ${name}, each in a workroom of their own. Rename all but one.`)
+  const account = await AccountRow.create({ name: people[0]!.name, nameKey: people[0]!.nameKey, passphrase })
+  await people[0]!.update({ accountId: account.id })
+  return account
+}
 async function reset(name: string, given: string | undefined): Promise<void> {
-  const account = await AccountRow.findOne({ where: { nameKey: nameKeyOf(name) } })
-  if (!account) throw unknown(name)
+  const there = await AccountRow.findOne({ where: { nameKey: nameKeyOf(name) } })
   const passphrase = given === undefined ? drawnPassphrase() : passphraseField.parse(given)
-  refuseEasy(passphrase, [account.name])
+  await refuseEasy(passphrase, [there?.name ?? name])
   const kept = await hashed(passphrase)
-  await transact(async () => {
-    await account.update({ passphrase: kept })
+  const called = await transact(async () => {
+    const account = there ? await there.update({ passphrase: kept }) : await firstAccount(name, kept)
     const people = await PersonRow.findAll({ where: { accountId: account.id } })
     await SignInRow.update({ endedAt: new Date(), endedWhy: 'passphrase' }, { where: { personId: people.map(p => p.id), endedAt: null } })
     for (const p of people) await audit({ workroomId: p.workroomId }, 'passphrase', account.name)
+    return account.name
   })
   console.log(given === undefined
-    ? `The new passphrase of ${account.name}, shown this once: ${passphrase}`
-    : `${account.name} has the new passphrase.`)
+    ? `The new passphrase of ${called}, shown this once: ${passphrase}`
+    : `${called} has the new passphrase.`)
 }
 async function forget(name: string): Promise<void> {
   const forgotten = await forgetPerson(name)

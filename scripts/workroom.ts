@@ -18,8 +18,8 @@ async function add(name: string, owner: string): Promise<void> {
   const passphrase = given === undefined ? drawnPassphrase() : passphraseField.parse(given)
   if (there && given !== undefined && !await matches(there.passphrase, passphrase))
     throw new Error(`${owner} signs in here already, with another passphrase. Leave PASSPHRASE out to keep hers, or take another name.`)
-  if (!there) refuseEasy(passphrase, [owner, name])
-  const kept = there ? null : await hashed(passphrase)
+  if (!there) await refuseEasy(passphrase, [owner, name])
+  const kept = there ? null : await hashed(passphrase), isFirst = await AccountRow.count() === 0 && await WorkroomRow.count() > 0
   const id = await transact(async () => {
     const row = await WorkroomRow.create({ name, ...WORKROOM_DEFAULTS })
     const account = there ?? await AccountRow.create({ name: owner, nameKey, passphrase: kept! })
@@ -29,6 +29,7 @@ async function add(name: string, owner: string): Promise<void> {
   })
   const how = there ? 'her own passphrase' : given === undefined ? `the passphrase, shown this once: ${passphrase}` : 'that passphrase'
   console.log(`${name} (${id}). ${owner} signs in with ${how}`)
+  if (isFirst) console.log('From now on everybody has to sign in. Whoever has no passphrase yet gets one with npm run person reset NAME.')
 }
 
 const [what, name] = process.argv.slice(2)

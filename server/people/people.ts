@@ -48,11 +48,21 @@ async function accountFor(name: string, passphrase: string, known: readonly stri
   await forgetTries(tries)
   return { id: there.id }
 }
+/**
+ * With the first passphrase of a server everybody on it has to sign in: it is one's own, or whoever gives it would be shut out.
+ * @param id whose it would be; null for somebody new
+ */
+async function refuseBeforeOwn({ who }: Context, id: string | null): Promise<void> {
+  if (!who || who.personId === id || await AccountRow.count() > 0) return
+  throw invalid([{ field: 'passphrase', message:
+    'Passphrase: give yourself one first, under My sign-in. With the first passphrase everybody has to sign in, and you could not.' }])
+}
 const made = async (found: AccountFound): Promise<string> => ('id' in found ? found.id : (await AccountRow.create(found)).id)
 
 /** Adds someone; with a passphrase she signs in herself, without one she is tapped at a paired board. */
 export async function addPerson(context: Context, { name, role, passphrase, pin }: PersonBody, from: string): Promise<Person> {
   const { workroomId } = context
+  if (passphrase !== null) await refuseBeforeOwn(context, null)
   const room = await WorkroomRow.findByPk(workroomId, { attributes: ['name'] })
   const kept = pin && await keptPin(pin)
   const account = passphrase === null ? null : await accountFor(name, passphrase, [room?.name ?? ''], from)
@@ -128,6 +138,7 @@ export async function putAway(context: Context, id: string, away: boolean): Prom
 /** The owner gives someone a new passphrase who lost hers, or a first one. Signed out everywhere. */
 export async function givePassphrase(context: Context, id: string, passphrase: string, from: string): Promise<Person> {
   const { name, accountId } = await ownedPerson(context, id)
+  await refuseBeforeOwn(context, id)
   // Whoever belongs to another workroom too is not let in there by this one's owner.
   if (accountId && await PersonRow.count({ where: { accountId } }) > 1) {
     throw new ProblemError(409, 'Of several workrooms',

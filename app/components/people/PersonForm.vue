@@ -6,6 +6,9 @@ import type { Person } from '#shared/schemas'
 /** Someone new, or someone whose role changes. */
 const { person = null, busy } = defineProps<{ person?: Person | null, busy: boolean }>()
 const emit = defineEmits<{ save: [body: PersonDraft], leave: [] }>()
+const { me } = useWho()
+/** With the first passphrase everybody has to sign in: it is one's own. */
+const isTooSoon = computed(() => me.value?.open === true && me.value.person.id !== person?.id)
 const name = ref(person?.name ?? ''), role = ref<Role>(person?.role ?? 'maker'), passphrase = ref(''), pin = ref('')
 const options = ROLES.map(value => ({ value, name: ROLE_NAMES[value] }))
 const passphraseLabel = computed(() => (person?.signsIn ? 'New passphrase, if it was forgotten' : 'Passphrase'))
@@ -27,8 +30,10 @@ const save = () => emit('save', {
     </div>
     <label class="block"><span class="block font-semibold">{{ passphraseLabel }}</span>
       <UInput v-model="passphrase" type="password" size="lg" class="w-full" maxlength="200" autocomplete="new-password"
-        :aria-label="`${passphraseLabel}, of this person`" />
-      <span v-if="!person" class="text-sm text-muted-ink">Let them type it themselves. Without one they only take over at a paired
+        :disabled="isTooSoon" :aria-label="`${passphraseLabel}, of this person`" />
+      <span v-if="isTooSoon" class="text-sm text-muted-ink">Nobody here has a passphrase yet. Give yourself one first, under My sign-in:
+        with the first one everybody has to sign in.</span>
+      <span v-else-if="!person" class="text-sm text-muted-ink">Let them type it themselves. Without one they only take over at a paired
         board, with their PIN.</span></label>
     <label class="block"><span class="block font-semibold">{{ pinLabel }}</span>
       <UInput v-model="pin" type="password" inputmode="numeric" size="lg" class="w-40" maxlength="8" autocomplete="off"
