@@ -101,6 +101,14 @@ export default withNuxt(
     },
   },
   {
+    // What nobody waits for may be half-written, and a test that does not wait cannot fail.
+    files: ['{server,scripts,e2e}/**/*.ts'],
+    languageOptions: {
+      parserOptions: { project: ['./.nuxt/tsconfig.server.json', './tsconfig.scripts.json'], tsconfigRootDir: import.meta.dirname },
+    },
+    rules: { '@typescript-eslint/no-floating-promises': 'error' },
+  },
+  {
     rules: {
       'vue/multi-word-component-names': 'off',
       'vue/singleline-html-element-content-newline': 'off',
