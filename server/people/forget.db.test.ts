@@ -21,7 +21,7 @@ describe('a text', () => {
 describe('somebody who is forgotten', () => {
   it('is nowhere named any more, in any workroom; others whose names hold hers are', async () => {
     const [one, two] = [await aRoom(), await aRoom()]
-    await someone(one, 'Owner Wick', 'owner')
+    await someone(one, 'Owner Wick', 'owner', 'eight bells and a thimble')
     const ysolde = await someone(one, 'Ysolde', 'owner', 'seven sails and a needle')
     await someone(two, 'Ysolde')
     await someone(one, 'Ysoldeta')
@@ -31,7 +31,7 @@ describe('somebody who is forgotten', () => {
     const [hers, bench] = [await device('Ysolde\'s tablet'), await device('Bench')]
     expect(await forgetPerson('ysolde')).toEqual({ people: 2, stillCalled: [] })
     expect((await listPeople(one.context)).map(p => [p.name, p.putAway, p.signsIn]).sort()).toEqual([
-      ['Owner Wick', false, false], [`Somebody ${ysolde.id.slice(0, 4)}`, true, false], ['Ysoldeta', false, false],
+      ['Owner Wick', false, true], [`Somebody ${ysolde.id.slice(0, 4)}`, true, false], ['Ysoldeta', false, false],
     ])
     expect((await listPeople(two.context)).every(p => p.putAway && p.name.startsWith('Somebody'))).toBe(true)
     expect(await AccountRow.count({ where: { nameKey: 'ysolde' } })).toBe(0)
@@ -48,6 +48,15 @@ describe('somebody who is forgotten', () => {
     await someone(two, 'Perran', 'owner')
     await expect(forgetPerson('Perran')).rejects.toThrow('Perran is the only owner of a workroom. Make somebody else an owner first.')
     expect(await PersonRow.count({ where: { nameKey: 'perran', putAwayAt: null } })).toBe(2)
+  })
+  it('is not, where nobody would be left who signs in as an owner: the board would be open to everyone', async () => {
+    const room = await aRoom()
+    await someone(room, 'Merryn', 'owner', 'nine knots in a halyard')
+    await someone(room, 'Jory', 'owner')
+    await expect(forgetPerson('Merryn')).rejects.toThrow(
+      'Merryn is the only owner of a workroom who signs in. Make somebody else an owner first, with a passphrase.')
+    expect(await AccountRow.count({ where: { nameKey: 'merryn' } })).toBe(1)
+    expect((await forgetPerson('Jory'))!.people).toBe(1)
   })
   it('was never here: nothing is done', async () => {
     expect(await forgetPerson('Nobody of that name')).toBeNull()

@@ -28,9 +28,15 @@ export async function forgetPerson(name: string): Promise<{ people: number, stil
     if (people.length === 0) return null
     const workroomId = people.map(p => p.workroomId)
     for (const p of people) {
-      const owners = await PersonRow.count({ where: { workroomId: p.workroomId, role: 'owner', putAwayAt: null, id: { [Op.ne]: p.id } } })
-      if (p.role === 'owner' && !p.putAwayAt && owners === 0)
-        throw new Error(`${p.name} is the only owner of a workroom. Make somebody else an owner first.`)
+      // Where she signs in, one who cannot does not stand for her: with the last passphrase the board would be open to everyone.
+      const signsIn = p.accountId ? { accountId: { [Op.ne]: null } } : {}
+      const owners = await PersonRow.count({
+        where: { workroomId: p.workroomId, role: 'owner', putAwayAt: null, id: { [Op.ne]: p.id }, ...signsIn },
+      })
+      if (p.role === 'owner' && !p.putAwayAt && owners === 0) {
+        throw new Error(`${p.name} is the only owner of a workroom${p.accountId ? ' who signs in' : ''}. `
+          + `Make somebody else an owner first${p.accountId ? ', with a passphrase' : ''}.`)
+      }
       const called = `Somebody ${p.id.slice(0, 4)}`
       await SignInRow.destroy({ where: { personId: p.id } })
       await p.update({ name: called, nameKey: nameKeyOf(called), accountId: null, pin: null, putAwayAt: p.putAwayAt ?? new Date() })
