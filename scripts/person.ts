@@ -31,7 +31,8 @@ async function list(): Promise<void> {
 async function firstAccount(name: string, passphrase: string): Promise<AccountRow> {
   const people = await PersonRow.findAll({ where: { nameKey: nameKeyOf(name), putAwayAt: null } })
   if (people.length === 0) throw unknown(name)
-  if (people.length > 1) throw new Error(`${people.length} people are called ${name}, each in a workroom of their own. Rename all but one.`)
+  if (people.length > 1)
+    throw new Error(`${people.length} people are called ${name}, each in a workroom of their own. Rename or remove all but one.`)
   const account = await AccountRow.create({ name: people[0]!.name, nameKey: people[0]!.nameKey, passphrase })
   await people[0]!.update({ accountId: account.id })
   return account
