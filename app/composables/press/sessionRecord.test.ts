@@ -2,6 +2,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { idOf, job, layOut, standIn } from '../../testing/board'
 import { useJobs } from '../../stores/jobs'
+import { useSelection } from '../../stores/selection'
 import { useSession } from '../../stores/session'
 
 vi.mock('idb-keyval', () => ({
@@ -62,6 +63,14 @@ describe('the session of a job that was left before it came', () => {
     await server.answer(heads(SHIRTS.id), [])
     await server.answer(session(191), whole(191, COAT.id))
     expect([board.plan, board.kept, board.problem]).toEqual([null, [], null])
+  })
+  it('is not waited for once no job is open', async () => {
+    const board = useSession()
+    await open(COAT)
+    expect(board.loading).toBe(true)
+    useSelection().chosen.jobId = null
+    await settled()
+    expect(board.loading).toBe(false)
   })
   it('nor does the list of its sessions, or its fault', async () => {
     const board = useSession()

@@ -38,8 +38,8 @@ export function useSessionRecord(device: Ref<string>) {
     leave()
     earlier.value = []
     doneBefore.value = new Set()
+    loading.value = jobId !== null
     if (!jobId) return
-    loading.value = true
     let answered = true
     try {
       const here = await keptSessionsOf(jobId)
