@@ -35,4 +35,21 @@ describe('what failed, said at the end of all tests', () => {
     ])
     expect(failedInBrowser({})).toEqual([])
   })
+
+  it('says where the time of a test ran out, and what it waited for', () => {
+    const over = '\u001b[31mTest timeout of 200000ms exceeded.\u001b[39m'
+    const where = 'Error: locator.click: Test timeout of 200000ms exceeded.'
+    const log = '\u001b[2m  - waiting for getByRole(\'button\', { name: \'Sign out\' })\u001b[22m'
+    const failed = (...errors: object[]) => {
+      const tests = [{ status: 'unexpected', results: [{ error: errors[0], errors }] }]
+      return failedInBrowser({ suites: [{ specs: [{ file: 'house.spec.ts', title: 'hangs', tests }] }] })
+    }
+    expect(failed({ message: over }, { message: `${where}\nCall log:\n${log}\n\n> 3 | page`, location: { line: 3 } })).toEqual([
+      `house.spec.ts: hangs (${where}; waiting for getByRole('button', { name: 'Sign out' }); line 3)`,
+    ])
+    expect(failed({ message: over }, { message: `${where}\n\n  2 | test\n> 4 | wait`, location: { line: 4 } })).toEqual([
+      `house.spec.ts: hangs (${where}; line 4)`,
+    ])
+    expect(failed({ message: over })).toEqual(['house.spec.ts: hangs (Test timeout of 200000ms exceeded.)'])
+  })
 })
