@@ -21,15 +21,17 @@ describe('a database that is away', () => {
   ])('not %s', (_, e) => expect(isDown(e)).toBe(false))
 })
 
+/** What is sent to whoever asked. */
+const answer = async (e: Error) => {
+  const said: { status?: number, body?: string } = {}
+  const end = (body: string) => { said.body = body }
+  const res = { headersSent: false, setHeader: () => undefined, end, statusCode: 0, statusMessage: '' }
+  const event = { context: {}, node: { res, req: {} }, method: 'POST', path: '/api/x' } as unknown as H3Event
+  await errorHandler(e, event)
+  return { status: res.statusCode, ...said }
+}
+
 describe('a disk that is full', () => {
-  const answer = async (e: Error) => {
-    const said: { status?: number, body?: string } = {}
-    const end = (body: string) => { said.body = body }
-    const res = { headersSent: false, setHeader: () => undefined, end, statusCode: 0, statusMessage: '' }
-    const event = { context: {}, node: { res, req: {} }, method: 'POST', path: '/api/x' } as unknown as H3Event
-    await errorHandler(e, event)
-    return { status: res.statusCode, ...said }
-  }
   it.each<[string, Error]>([
     ['ours', error('Error', 'write failed', { code: 'ENOSPC' })],
     ['the database\'s', error('SequelizeDatabaseError', 'could not extend file', { parent: { code: '53100' } })],
@@ -41,5 +43,21 @@ describe('a disk that is full', () => {
   it('is not taken for the database being away', async () => {
     expect((await answer(error('SequelizeDatabaseError', 'no', { parent: { code: '57P01' } }))).status).toBe(503)
     expect((await answer(error('SequelizeDatabaseError', 'no', { parent: { code: '40P01' } }))).status).toBe(503)
+  })
+})
+
+describe('what is asked wrongly', () => {
+  it.each([
+    [404, 'There is nothing at this address.'], [405, 'This address does not take that kind of request.'],
+    [400, 'The request could not be read.'], [413, 'The request could not be read.'],
+  ])('%d is answered with what is the matter', async (statusCode, detail) => {
+    const { status, body } = await answer(error('Error', 'no', { statusCode }))
+    expect([status, JSON.parse(body!).detail]).toEqual([statusCode, detail])
+  })
+  it('a fault of ours is 500, and says nothing of what went wrong inside', async () => {
+    const { status, body } = await answer(error('TypeError', 'x is undefined'))
+    expect(status).toBe(500)
+    expect(body).toContain('Something went wrong here, not with what you entered.')
+    expect(body).not.toContain('undefined')
   })
 })

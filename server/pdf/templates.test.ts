@@ -72,6 +72,13 @@ describe('templates on paper', () => {
     }
     expect((await sheetsOf(await templatesPdf('A job', pieceTemplates([front], ground), PAPERS.A3))).length).toBeLessThan(sheets.length)
   })
+  it.each([[257, 60, false], [257.2, 60, true], [60, 170, false], [60, 170.2, true]])(
+    'a strip of %d by %d, allowances of 10 mm about it, fits within the margins of A4, or is glued: %s', async (long, wide, isGlued) => {
+      const strip = piece(3, 'strip', { shape: { format: 1, kind: 'block', block: 'strip', measures: { long, wide }, mirrored: false } })
+      const sheets = await sheetsOf(await templatesPdf('A job', pieceTemplates([strip], ground), PAPERS.A4))
+      // The list and one sheet; what is glued has its map as well.
+      expect(sheets.length > 2).toBe(isGlued)
+    })
   it('many small pieces share a sheet and do not lie on each other', async () => {
     const sheets = await sheetsOf(await templatesPdf('A job',
       pieceTemplates([piece(3, 'cuff'), piece(4, 'welt'), piece(5, 'flap')], ground), PAPERS.A3))

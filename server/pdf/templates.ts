@@ -89,7 +89,7 @@ function judgeSheets(tiled: readonly Template[], sheets: number, size: PaperMm, 
 
 /** Pieces that fit on a sheet share it, in rows; larger ones are tiled over several, and small ones lie in their gaps too. */
 function pagesOf(templates: readonly Template[], size: PaperMm): { shared: Template[][], tiled: Template[] } {
-  const [w, h] = [size.wide - 2 * MARGIN_MM, size.high - 2 * MARGIN_MM]
+  const { wide: w, high: h } = printable(size)
   const shared: Template[][] = [],
     tiled: Template[] = []
   let x = 0,
