@@ -81,6 +81,8 @@ describe('a workroom as a file', () => {
     ['a layer over a swatch that is not in it', (r) => { r.swatches![0]!.overSupplyIds = [crypto.randomUUID()] },
       /rows\.swatches: .*a layer over it that is not in it/],
     ['a row that is none', (r) => { r.fabrics![0]!.massGsm = 'heavy' }, /rows\.fabrics\.0\.massGsm/],
+    ['a sole no iron comes to', (r) => { r.swatchEvents![0]!.soleC = -400 }, /a press event in it has a figure that none can have/],
+    ['a weight that cannot be kept', (r) => { r.fabrics![0]!.massGsm = 1e300 }, /a fabric in it has a figure that none can have/],
     ['a row of something that is not in it', (r) => { r.swatches![0]!.fabricId = crypto.randomUUID() }, /swatch/],
   ])('%s is refused, and nothing has changed', async (_, change, says) => {
     const other = await aRoom()
