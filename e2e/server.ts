@@ -35,6 +35,9 @@ async function freshDatabase(): Promise<string> {
   return new URL(`/${name}`, address).href
 }
 
+/** Beside other programs that use every core a server takes ten times as long to start as alone. */
+const COMES_UP_MS = 60_000
+
 /**
  * The built server on a port and a database of its own, with a fast clock; it can be taken away and brought back.
  * @param beside another one, whose database it stands on too
@@ -68,13 +71,14 @@ export async function startServer(clockRate = 20, more: Record<string, string> =
       lines.push(...text.split('\n'))
       process.stderr.write(text)
     })
-    for (let tries = 0; tries < 200; tries++) {
+    const ended = () => child!.exitCode !== null || child!.signalCode !== null
+    for (const from = Date.now(); Date.now() - from < COMES_UP_MS && !ended();) {
       const status = await statusOf(`${url}/api/health`, house?.authority)
       // One whose disk is said to be full serves all the same.
       if (status === 200 || status === 507) return
       await new Promise(done => setTimeout(done, 50))
     }
-    throw new Error('the server did not come up')
+    throw new Error(`the server did not come up${ended() ? `: it ended with ${child!.exitCode ?? child!.signalCode}` : ''}`)
   }
   const down = () => new Promise<void>((done) => {
     if (!child || child.exitCode !== null || child.signalCode !== null) return done()

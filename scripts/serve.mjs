@@ -7,21 +7,9 @@ import { randomBytes } from 'node:crypto'
 import { chmodSync, existsSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { DATA, TSX, giveUp, local, portOr, run, say, start } from './lib/run.mjs'
+import { endedWords, untilAnswered } from './lib/answers.mjs'
 import { ensureBuilt, ensureNode, ensurePackages, ensurePrepared } from './lib/setup.mjs'
 import { startDatabase } from './lib/postgres.mjs'
-
-/** Waits until the server answers. @param authority by which it is known, over TLS */
-async function answered(port, authority) {
-  const { request } = await import(authority ? 'node:https' : 'node:http')
-  const ask = () => new Promise((done) => {
-    request({ host: '127.0.0.1', port, path: '/api/health', servername: 'localhost', ...(authority ? { ca: authority } : {}) },
-      (answer) => {
-        answer.resume()
-        done(answer.statusCode === 200)
-      }).on('error', () => done(false)).end()
-  })
-  for (let tries = 0; tries < 150 && !await ask(); tries++) await new Promise(done => setTimeout(done, 100))
-}
 
 /** A board without passphrases is nobody's but whoever reaches it: it does not go out into the house. */
 async function isOpen(url) {
@@ -102,7 +90,7 @@ export async function serve({ demo, port: wanted, house = false }) {
   // What the server says of each request goes to a file of its own; what it says beyond that, to another. This screen is for people.
   const logFile = join(DATA, 'server.log')
   if (existsSync(logFile)) chmodSync(logFile, 0o600)
-  const log = openSync(join(DATA, 'server.out'), 'w', 0o600)
+  const saidFile = join(DATA, 'server.out'), log = openSync(saidFile, 'w', 0o600)
   const server = start(process.execPath, [join('.output', 'server', 'index.mjs')], {
     env: {
       ...env, READY_CUFF_LOG_FILE: process.env.READY_CUFF_LOG_FILE ?? logFile, NODE_ENV: 'production', NITRO_HOST: host,
@@ -124,10 +112,17 @@ export async function serve({ demo, port: wanted, house = false }) {
   process.on('SIGINT', () => stop(0))
   process.on('SIGTERM', () => stop(0))
   process.on('SIGHUP', () => stop(0))
-  server.on('exit', code => stop(code ?? 0))
+  server.on('exit', (code, signal) => {
+    if (!stopping) console.error(`\n${endedWords(code ?? signal, saidFile)}\n`)
+    stop(code ?? 1)
+  })
 
   const url = atHome?.url ?? `http://127.0.0.1:${port}`
-  await answered(port, atHome?.authority ?? null)
+  const status = await untilAnswered(port, {
+    authority: atHome?.authority, remind: () => say(`the server does not answer yet; what it says is in ${saidFile}`),
+  })
+  if (status === 507) say('hardly any room is left on the disk: what is saved will soon be refused')
+  if (status === 503) say('the database does not answer: the board opens, but nothing can be read or saved')
   if (atHome) await atHome.print()
   console.log(`\n  Ready Cuff is on the board at ${url}   (${((Date.now() - began) / 1000).toFixed(1)} s; Ctrl-C stops everything)\n`)
 }
