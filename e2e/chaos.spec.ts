@@ -25,6 +25,19 @@ test('hostile requests: none a fault of the server\'s own, each refused with a s
   expect([faults, withoutSentence, halfRows, stillWell]).toEqual([0, 0, 0, true])
 })
 
+test('with settings that make no sense the server does not begin, and says which', async () => {
+  const begin = (env: Record<string, string>) => promisify(execFile)(process.execPath, ['.output/server/index.mjs'], {
+    env: { ...process.env, NITRO_HOST: '127.0.0.1', NITRO_PORT: '0', PORT: '0', NODE_ENV: 'production', READY_CUFF_LOG: 'silent', ...env },
+  }).then(() => null, (error: { code: number, stderr: string }) => ({ code: error.code, said: error.stderr.trim().split('\n') }))
+  expect(await begin({ READY_CUFF_SECRET: 'short', READY_CUFF_POOL: 'many', READY_CUFF_SPARE_MB: '-1' })).toEqual({
+    code: 1, said: [
+      'READY_CUFF_POOL is "many": set it to a whole number, 1 or more, or leave it out for 10.',
+      'READY_CUFF_SECRET is too short: 32 characters at the least.',
+      'READY_CUFF_SPARE_MB is "-1": set it to a whole number, 0 or more, or leave it out for 50.',
+    ],
+  })
+})
+
 test('slow clients hold nobody up', async () => {
   const { bystanders, stillWell } = await chaos('load', '40', '4000')
   expect([bystanders.failed, stillWell]).toEqual([0, true])

@@ -4,10 +4,8 @@ import type { Health } from '#shared/schemas'
 import { database } from '../db/connection'
 import { migrationsOf } from '../db/migrated'
 import { countUnreadable } from '../services/rows/unreadable'
+import { spareMB } from '../utils/settings'
 import { lastBackupAt } from '../workroom/backups'
-
-/** With less room than this on a disk something will soon be refused, MB. */
-const spareMB = (): number => Number(process.env.READY_CUFF_SPARE_MB ?? 50)
 
 /** Room on the disk that holds a folder, MB; null where it cannot be found out. */
 const freeMB = (folder: string) => statfs(folder).then(({ bavail, bsize }) => Math.round(bavail * bsize / 1e6), () => null)

@@ -1,18 +1,11 @@
 import pg from 'pg'
 import { Sequelize } from 'sequelize'
+import { figure } from '../utils/settings'
 import { stampWhoDid } from './done-by'
 import { initModels } from './models'
 import { guardConnections, inheritTransactions } from './one-connection'
 
 let shared: Sequelize | null = null
-
-/** A setting that is a number; the usual one where it is not set. */
-function figure(name: string, usual: number): number {
-  const set = Number(process.env[name] ?? usual)
-  if (!Number.isInteger(set) || set < 1)
-    throw new Error(`${name} is "${process.env[name]}": set it to a whole number, or leave it out for ${usual}.`)
-  return set
-}
 
 /**
  * Short look-ups on data that is all in memory: no parallel workers, no just-in-time compiling, indexes as cheap as they are. Within a

@@ -1,7 +1,10 @@
 import type { Server } from 'node:http'
+import { database } from '../db/connection'
 import { endWatching } from '../live'
 import { clearTries } from '../people/attempts'
+import { sealedWith } from '../people/cookie'
 import { log } from '../utils/log'
+import { settingsRefused, spareMB } from '../utils/settings'
 import { clearLeftovers } from '../utils/workspace'
 import { checkKept } from '../workroom/self-check'
 import { workroomIds } from '../workroom/write'
@@ -12,8 +15,20 @@ const CLEARED_MS = 15 * 60_000
 /** A connection that is not used stays open longer than whatever is in front of the server keeps it, or both would end it at once, ms. */
 const KEPT_OPEN_MS = 65_000
 
-/** As it begins, the server clears what a killed one left and reads every kept row once; as it ends, it lets its watchers go. */
+/** With settings that make no sense the server does not begin; while it is built nothing is set yet. */
+function refuseSettings(): void {
+  const refused = import.meta.prerender ? [] : settingsRefused([database, sealedWith, spareMB])
+  if (refused.length === 0) return
+  console.error(refused.join('\n'))
+  process.exit(1)
+}
+
+/**
+ * As it begins, the server looks at its settings, clears what a killed one left and reads every kept row once; as it ends, it lets its
+ * watchers go.
+ */
 export default defineNitroPlugin((nitro) => {
+  refuseSettings()
   void clearLeftovers().then((n) => { if (n > 0) log.info({ folders: n }, 'cleared what a killed server left') }, () => undefined)
   let timer: NodeJS.Timeout
   const check = async () => {
