@@ -60,11 +60,13 @@ export class Face {
   }
 }
 
+/** A typeface and its bold. */
+export interface Faces { regular: Face, bold: Face }
 /**
  * Both weights of the typeface, embedded in a document as far as its text needs them.
  * @param text everything that will be written
  */
-export async function facesFor(doc: PDFDocument, text: string): Promise<{ regular: Face, bold: Face }> {
+export async function facesFor(doc: PDFDocument, text: string): Promise<Faces> {
   doc.registerFontkit(fontkit)
   const of = await letters()
   const needed = new Set<Script>(['latin'])

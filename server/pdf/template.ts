@@ -1,7 +1,7 @@
 import { markStrokes, type Marks } from '#core/cut'
 import { boundsOf, type Outline } from '#core/geometry'
 import type { SvgRole } from '#shared/svg'
-import type { Face } from './letters'
+import type { Faces } from './letters'
 import { wrap, type PaperPage } from './paper'
 
 /** A piece as it is cut out of paper. */
@@ -25,11 +25,21 @@ export function grainArrow(sheet: PaperPage, x: number, y: number, longMm: numbe
     }
 }
 
-export const writing = (face: Face, says: readonly string[], sheet: PaperPage, x: number, y: number, wideMm: number, bold: Face): void => {
-  says.forEach((line, i) => {
-    const [first] = wrap(line, i === 0 ? bold : face, 9, wideMm)
-    sheet.text(first ?? '', x, y + i * 4.6, 9, i === 0 ? bold : face)
-  })
+/** From line to line. */
+export const ONE_LINE_MM = 4.6
+/**
+ * What a piece says of itself, its name bold, in lines of a width one below the other. What finds no room is said by the cutting list.
+ * @param roomMm from the first line downward
+ */
+export function writing(
+  { regular, bold }: Faces, [name = '', ...says]: readonly string[], sheet: PaperPage, x: number, y: number, wideMm: number,
+  roomMm = Infinity,
+): void {
+  const lines = [...wrap(name, bold, 9, wideMm).map(line => ({ line, face: bold })),
+    ...says.flatMap(s => wrap(s, regular, 9, wideMm)).map(line => ({ line, face: regular }))]
+  const most = Math.max(1, Math.floor(roomMm / ONE_LINE_MM))
+  lines.slice(0, most).forEach(({ line, face }, i) =>
+    sheet.text(i === most - 1 && lines.length > most ? `${line} …` : line, x, y + i * ONE_LINE_MM, 9, face))
 }
 
 /** Notches so deep, crosses of drill holes so wide, mm. */

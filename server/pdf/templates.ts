@@ -9,7 +9,7 @@ import { writeDxf, type DxfPiece } from '#shared/dxf'
 import { writeSvg, type SvgPiece, type SvgRole } from '#shared/svg'
 import { HALF_WORDS, lengthWords, sizeWords, timesWords } from '#shared/words'
 import { invalid } from '../utils/problem'
-import { facesWithin, type Face } from './letters'
+import { facesWithin, type Faces } from './letters'
 import { A4_MM, paper, addPage, type PaperMm } from './paper'
 import { fillGaps } from './gaps'
 import { OVERLAP_MM, planeOf, tilesAlong } from './plane'
@@ -182,13 +182,16 @@ export async function templatesPdf(
     }
     y += 2
   }
-  for (const page of shared) drawShared(doc, regular, bold, page, size)
+  for (const page of shared) drawShared(doc, { regular, bold }, page, size)
   if (plane) drawPlane(doc, { regular, bold }, plane, size, units)
   return doc.save()
 }
 
-function drawShared(doc: PDFDocument, regular: Face, bold: Face, page: readonly Template[], size: PaperMm): void {
-  const sheet = addPage(doc, regular, size)
+/** The grain arrow stands so far within a piece, clear of its seam line and its interfacing, and the words so far beside it. */
+const ARROW_MM = 24, SAYS_ASIDE_MM = 6
+
+function drawShared(doc: PDFDocument, faces: Faces, page: readonly Template[], size: PaperMm): void {
+  const sheet = addPage(doc, faces.regular, size)
   let x = MARGIN_MM,
     y = MARGIN_MM,
     row = 0
@@ -209,9 +212,10 @@ function drawShared(doc: PDFDocument, regular: Face, bold: Face, page: readonly 
         p => [left + p.x - b.left, top + b.top - p.y],
       )
     if (hasMarks(t)) drawStrokes(sheet, size, strokesOf(t), p => [left + p.x - b.left, top + b.top - p.y])
-    if (t.grainDeg !== null)
-      grainArrow(sheet, left + Math.min(12, b.wideMm / 5), top + b.highMm / 2, Math.min(60, b.highMm * 0.6), t.grainDeg)
-    writing(regular, [t.name, ...t.says], sheet, left + Math.min(18, b.wideMm / 4), top + b.highMm / 2 - 2, b.wideMm * 0.7, bold)
+    const arrowMm = Math.min(ARROW_MM, b.wideMm * 0.35), saysMm = arrowMm + Math.min(SAYS_ASIDE_MM, b.wideMm * 0.06)
+    if (t.grainDeg !== null) grainArrow(sheet, left + arrowMm, top + b.highMm / 2, Math.min(60, b.highMm * 0.5), t.grainDeg)
+    const fromMm = b.highMm / 2 - 2
+    writing(faces, [t.name, ...t.says], sheet, left + saysMm, top + fromMm, Math.min(b.wideMm * 0.7, b.wideMm - saysMm), b.highMm - fromMm)
     x += b.wideMm + OVERLAP_MM
     row = Math.max(row, b.highMm)
   }

@@ -4,11 +4,11 @@ import { squareMm } from '#shared/projector'
 import { boundsOf, boxOf, type Outline, type Point } from '#core/geometry'
 import type { DisplayUnits } from '#core/units'
 import { lengthWords } from '#shared/words'
-import type { Face } from './letters'
+import type { Faces } from './letters'
 import { addPage, type PaperMm, type PaperPage } from './paper'
 import { OVERLAP_MM, tilesAlong, type OnPlane, type Plane } from './plane'
 import { drawRings, drawStrokes, MARGIN_MM } from './rings'
-import { extent, grainArrow, hasMarks, strokesOf, writing, type Template } from './template'
+import { extent, grainArrow, hasMarks, ONE_LINE_MM, strokesOf, writing, type Template } from './template'
 
 /** What a row of tiles is called: A to Z, then AA, AB and so on. */
 export const rowLetters = (row: number): string =>
@@ -17,12 +17,13 @@ export const rowLetters = (row: number): string =>
 /** What a printer prints on a sheet, mm. */
 export const printable = (size: PaperMm): { wide: number, high: number } =>
   ({ wide: size.wide - 2 * MARGIN_MM, high: size.high - 2 * MARGIN_MM })
-interface Faces { regular: Face, bold: Face }
 const MAP_TOP_MM = 34
 /** What a template says is so wide at the most, and has so much room at the least, mm. */
 const SAYS_MM = 80, LEAST_SAYS_MM = 45
 /** Below the arrow of a grain that runs across. */
 const BELOW_MM = 6
+/** The grain arrow stands so far left of a piece's middle, and its words so far from the arrow, mm. */
+const ARROW_LEFT_MM = 12, BESIDE_MM = 8
 
 /** All sheets as they lie when they are glued, small, each with its name. */
 function drawMap(doc: PDFDocument, { regular, bold }: Faces, plane: Plane<Template>, size: PaperMm): void {
@@ -44,7 +45,7 @@ function drawMap(doc: PDFDocument, { regular, bold }: Faces, plane: Plane<Templa
     const [first] = t.lines
     drawRings(sheet, size, first!.outlines.flatMap(o => [o.rim, ...o.holes]).map(ring => ring.map(onPlane)), 'outline', to)
     const b = extent(t), [x, y] = to(onPlane({ x: (b.left + b.right) / 2, y: (b.bottom + b.top) / 2 }))
-    writing(regular, [t.name], sheet, x - 8, y, 40, regular)
+    writing({ regular, bold: regular }, [t.name], sheet, x - 8, y, 40, ONE_LINE_MM)
   }
 }
 
@@ -82,7 +83,7 @@ export function drawPlane(doc: PDFDocument, faces: Faces, plane: Plane<Template>
 interface Window { left: number, top: number, wide: number, high: number }
 /** What of one template lies on a sheet. */
 export function drawPart(
-  sheet: PaperPage, size: PaperMm, { regular, bold }: Faces, { of: t, turnDeg, to: onPlane }: OnPlane<Template>, on: Window,
+  sheet: PaperPage, size: PaperMm, faces: Faces, { of: t, turnDeg, to: onPlane }: OnPlane<Template>, on: Window,
   to: (p: Point) => [number, number],
 ): void {
   for (const { role, outlines } of t.lines) for (const ring of outlines.flatMap(o => [o.rim, ...o.holes])) {
@@ -94,11 +95,15 @@ export function drawPart(
   if (hasMarks(t)) drawStrokes(sheet, size, strokesOf(t).map(line => line.map(onPlane)), to)
   const b = extent(t), middle = onPlane({ x: b.left + b.wideMm / 2, y: b.bottom + b.highMm / 2 }), [mx, my] = to(middle)
   if (mx < MARGIN_MM || mx > MARGIN_MM + on.wide || my < MARGIN_MM || my > MARGIN_MM + on.high) return
-  if (t.grainDeg !== null) grainArrow(sheet, mx - 12, my, Math.min(100, b.highMm * 0.5, b.wideMm * 0.5), t.grainDeg - turnDeg)
-  // Its words end on the sheet.
-  const right = MARGIN_MM + on.wide, x = Math.min(mx - 4, right - LEAST_SAYS_MM)
-  const saysMm = Math.min(SAYS_MM, right - x, Math.max(LEAST_SAYS_MM, b.wideMm * 0.8))
-  writing(regular, [t.name, ...t.says], sheet, x, my + BELOW_MM, saysMm, bold)
+  const arrowMm = mx - ARROW_LEFT_MM
+  if (t.grainDeg !== null) grainArrow(sheet, arrowMm, my, Math.min(100, b.highMm * 0.5, b.wideMm * 0.5), t.grainDeg - turnDeg)
+  // Its words stand beside the arrow, on whichever side of it they end on the piece and on this sheet, before the next one begins.
+  const laid = boundsOf({ rim: t.lines.flatMap(l => l.outlines.flatMap(o => o.rim.map(onPlane))) })
+  const right = MARGIN_MM + on.wide - OVERLAP_MM, left = Math.max(MARGIN_MM, to({ x: laid.left, y: laid.bottom })[0])
+  const isRight = arrowMm + BESIDE_MM + LEAST_SAYS_MM <= right, isLeft = arrowMm - BESIDE_MM - LEAST_SAYS_MM >= left + OVERLAP_MM
+  const x = isRight ? arrowMm + BESIDE_MM : isLeft ? arrowMm - BESIDE_MM - LEAST_SAYS_MM : right - LEAST_SAYS_MM
+  const saysMm = isRight ? Math.min(SAYS_MM, right - x, Math.max(LEAST_SAYS_MM, laid.wideMm * 0.8)) : LEAST_SAYS_MM
+  writing(faces, [t.name, ...t.says], sheet, x, my + BELOW_MM, saysMm, MARGIN_MM + on.high - my - BELOW_MM)
 }
 
 interface Neighbours { isLeft: boolean, isRight: boolean, isAbove: boolean, isBelow: boolean }
