@@ -71,12 +71,13 @@ export async function chalkPdf(
       sizeWords(m.wideMm, m.highMm, units),
       turnWords(m.turnDeg),
     ]
-    row.forEach((cell, i) => sheet!.text(wrap(cell, regular, 9, i === 1 ? 55 : 40)[0] ?? '', CHALK_COLUMNS[i]![1], y, 9))
-    y += 5.2
+    const cells = row.map((cell, i) => wrap(cell, regular, 9, (CHALK_COLUMNS[i + 1]?.[1] ?? A4_MM.wide) - CHALK_COLUMNS[i]![1] - 4))
+    cells.forEach((lines, i) => lines.forEach((line, k) => sheet!.text(line, CHALK_COLUMNS[i]![1], y + k * LINE_MM, 9)))
+    y += 5.2 + LINE_MM * (Math.max(...cells.map(lines => lines.length)) - 1)
   }
   return doc.save()
 }
-const MOST_STRIP_MM = 2500
+const MOST_STRIP_MM = 2500, LINE_MM = 4.2
 const CHALK_COLUMNS: [string, number][] = [
   ['No.', 14],
   ['Part', 24],

@@ -8,11 +8,18 @@ const INK = rgb(0.15, 0.13, 0.11), FAINT = rgb(0.55, 0.5, 0.42)
 
 export interface PaperPage {
   page: PDFPage
+  /** One line; where it would run off the paper it is set smaller. */
   text: (s: string, xMm: number, yMm: number, size?: number, face?: Face) => void
   line: (x0: number, y0: number, x1: number, y1: number, dashed?: boolean) => void
   box: (x: number, y: number, w: number, h: number) => void
   fill: (x: number, y: number, w: number, h: number, colour: RGB) => void
 }
+
+/** Printers leave so much of the edge white; a line is not set smaller than this for it. */
+const PRINTED_FROM_MM = 6, LEAST_POINTS = 5
+/** How large a line may be set so that it ends within a width: as wished, or smaller. */
+export const pointsWithin = (text: string, face: Face, points: number, wideMm: number): number =>
+  Math.max(Math.min(points, LEAST_POINTS), Math.min(points, points * wideMm * POINTS_PER_MM / face.widthOf(text, points)))
 
 /** A page in millimetres from its upper left corner, at true scale. */
 export function addPage(doc: PDFDocument, regular: Face, size = A4_MM): PaperPage {
@@ -20,7 +27,8 @@ export function addPage(doc: PDFDocument, regular: Face, size = A4_MM): PaperPag
   const x = (mm: number) => mm * POINTS_PER_MM, y = (mm: number) => (size.high - mm) * POINTS_PER_MM
   return {
     page,
-    text: (s, xMm, yMm, size = 10, face = regular) => face.draw(page, s, { x: x(xMm), y: y(yMm), size, color: INK }),
+    text: (s, xMm, yMm, points = 10, face = regular) =>
+      face.draw(page, s, { x: x(xMm), y: y(yMm), size: pointsWithin(s, face, points, size.wide - PRINTED_FROM_MM - xMm), color: INK }),
     line: (x0, y0, x1, y1, dashed = false) =>
       page.drawLine({
         start: { x: x(x0), y: y(y0) }, end: { x: x(x1), y: y(y1) }, thickness: 0.6, color: dashed ? FAINT : INK,

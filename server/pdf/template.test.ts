@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Faces } from './letters'
-import type { PaperPage } from './paper'
+import { pointsWithin, type PaperPage } from './paper'
 import { ONE_LINE_MM, writing } from './template'
 
 /** Every letter is a millimetre wide. */
@@ -28,5 +28,15 @@ describe('what a template says of itself', () => {
     expect(written(SAYS, 14, 3 * ONE_LINE_MM).map(l => l.text)).toEqual(['Cuff', 'twice', 'interfacing: …'])
     expect(written(SAYS, 60, 3 * ONE_LINE_MM).map(l => l.text)).toEqual(SAYS)
     expect(written(SAYS, 60, -5).map(l => l.text)).toEqual(['Cuff …'])
+  })
+})
+
+describe('a line on paper', () => {
+  it('is as large as wished where it finds room, else so much smaller that it does, and can still be read', () => {
+    const wideMm = { widthOf: (text: string, points: number) => text.length * points / 12 * 72 / 25.4 } as never
+    expect(pointsWithin('Cutting list', wideMm, 12, 12)).toBe(12)
+    expect(pointsWithin('Cutting list', wideMm, 12, 9)).toBeCloseTo(9)
+    expect(pointsWithin('Cutting list', wideMm, 12, 1)).toBe(5)
+    expect(pointsWithin('Cutting list', wideMm, 4, 1)).toBe(4)
   })
 })

@@ -117,6 +117,14 @@ describe('templates on paper', () => {
     expect(sheets.length).toBe(3)
     expect(sheets[0]!.lines.length).toBeGreaterThan(60 * 4)
   })
+  it('the chalk list says a long name to its end', async () => {
+    const listOf = async (end: string) => {
+      const flap = piece(3, 'flap', { name: `WIDE WOOLLEN WADDING, WARM WELT, ${end}` }), [p] = partsOf([flap], interfacing.id, ground)
+      const at = { pieceId: p!.pieceId, role: p!.role, number: p!.number, offcutId: null, turnDeg: 0, x: 0, y: 0, pinned: false }
+      return lookOf(await chalkPdf('A job', interfacing, [flap], [at], ground))
+    }
+    expect(await listOf('MINE')).not.toBe(await listOf('NINE'))
+  })
   it('rows of tiles go on after Z', () =>
     expect([0, 25, 26, 51, 52, 701, 702].map(rowLetters)).toEqual(['A', 'Z', 'AA', 'AZ', 'BA', 'ZZ', 'AAA']))
   it.each([
