@@ -35,7 +35,7 @@ async function freshDatabase(): Promise<string> {
   return new URL(`/${name}`, address).href
 }
 
-/** Beside other programs that use every core a server takes ten times as long to start as alone. */
+/** Beside other programs that use every core a server takes long to start. */
 const COMES_UP_MS = 60_000
 
 /**

@@ -122,7 +122,7 @@ export async function serve({ demo, port: wanted, house = false }) {
     authority: atHome?.authority, remind: () => say(`the server does not answer yet; what it says is in ${saidFile}`),
   })
   if (status === 507) say('hardly any room is left on the disk: what is saved will soon be refused')
-  if (status === 503) say('the database does not answer: the board opens, but nothing can be read or saved')
+  if (status === 503) say('the database does not answer: nothing can be read or saved until it does')
   if (atHome) await atHome.print()
   console.log(`\n  Ready Cuff is on the board at ${url}   (${((Date.now() - began) / 1000).toFixed(1)} s; Ctrl-C stops everything)\n`)
 }

@@ -42,5 +42,6 @@ export async function untilAnswered(port, { authority = null, remind = () => {},
 export function endedWords(by, file) {
   const lines = existsSync(file) ? readFileSync(file, 'utf8').trimEnd().split('\n').filter(Boolean).slice(-LAST_LINES) : []
   const said = `The last it said:\n\n${lines.map(line => `  ${line}`).join('\n')}\n\nAll of it is in ${file}.`
-  return `The server ended by itself (${by ?? 'nobody knows why'}). ${lines.length > 0 ? said : 'It said nothing.'}`
+  const how = typeof by === 'number' ? `exit code ${by}` : by ?? 'nobody knows why'
+  return `The server ended by itself (${how}). ${lines.length > 0 ? said : 'It said nothing.'}`
 }

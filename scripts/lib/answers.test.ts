@@ -35,7 +35,7 @@ describe('a server that was started', () => {
 describe('a server that ended by itself', () => {
   it('is said with the last it said, and where the rest of it lies', () => {
     const folder = mkdtempSync(join(tmpdir(), 'ended-')), file = join(folder, 'server.out')
-    expect(endedWords(1, file)).toBe('The server ended by itself (1). It said nothing.')
+    expect(endedWords(1, file)).toBe('The server ended by itself (exit code 1). It said nothing.')
     writeFileSync(file, `${Array.from({ length: 40 }, (_, i) => `line ${i}`).join('\n')}\n\nError: READY_CUFF_SECRET is too short\n`)
     const said = endedWords('SIGKILL', file)
     expect(said).toContain('The server ended by itself (SIGKILL). The last it said:')

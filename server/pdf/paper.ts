@@ -16,7 +16,7 @@ export interface PaperPage {
 }
 
 /** Printers leave so much of the edge white; a line is not set smaller than this for it. */
-const PRINTED_FROM_MM = 6, LEAST_POINTS = 5
+const PRINTED_FROM_MM = 4, LEAST_POINTS = 5
 /** How large a line may be set so that it ends within a width: as wished, or smaller. */
 export const pointsWithin = (text: string, face: Face, points: number, wideMm: number): number =>
   Math.max(Math.min(points, LEAST_POINTS), Math.min(points, points * wideMm * POINTS_PER_MM / face.widthOf(text, points)))

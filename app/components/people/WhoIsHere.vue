@@ -9,7 +9,7 @@ const chosen = ref<string | null>(null)
 const problem = ref<string | null>(null)
 const busy = ref(false)
 /** While the session is being read, nobody knows yet what is under the iron. */
-const waiting = computed(() => busy.value || session.loading)
+const isHeldUp = computed(() => busy.value || session.loading)
 /** What is under the iron is lifted first: nobody takes over a hot iron unseen. */
 const underIron = computed(() => press.running || (session.down && !session.heldElsewhere))
 const waits = computed(() => outbox.waiting.value.length)
@@ -62,7 +62,7 @@ watch(open, () => {
             {{ waits === 1 ? 'it' : 'them' }} away.</p>
           <p v-else>Everything written here has reached the server. What this browser kept of it for you is removed.</p>
           <div class="flex flex-wrap gap-3">
-            <UButton size="xl" :color="waits > 0 ? 'error' : 'primary'" :loading="waiting" @click="leave">
+            <UButton size="xl" :color="waits > 0 ? 'error' : 'primary'" :loading="isHeldUp" @click="leave">
               {{ waits > 0 ? 'Sign out all the same' : 'Sign out' }}</UButton>
             <UButton size="xl" variant="outline" color="neutral" @click="() => { leaving = false }">Stay</UButton>
           </div>
@@ -70,7 +70,7 @@ watch(open, () => {
         <template v-else>
           <div v-if="me.others.length > 0" class="grid grid-cols-2 gap-2 max-[500px]:grid-cols-1" role="group" aria-label="Take over">
             <button v-for="o in me.others" :key="o.id" type="button" class="slip flex min-h-16 items-center gap-3 px-3 text-left text-lg
-              leading-tight hover:bg-seam/20" :disabled="waiting" @click="take(o)">
+              leading-tight hover:bg-seam/20" :disabled="isHeldUp" @click="take(o)">
               <PersonMark :name="o.name" /><span>{{ o.name }}<small class="block text-sm text-muted-ink">
                 {{ ROLE_NAMES[o.role] }}{{ o.asksPin ? ' · PIN' : '' }}</small></span>
             </button>
@@ -80,7 +80,7 @@ watch(open, () => {
           <div class="mt-5 flex flex-wrap gap-3 border-t border-dashed border-seam pt-4">
             <UButton size="lg" variant="outline" color="neutral" icon="i-lucide-users" to="/people" @click="() => { open = false }">
               People and devices</UButton>
-            <UButton v-if="me.device && !me.open" size="lg" variant="outline" color="neutral" icon="i-lucide-log-out" :disabled="waiting"
+            <UButton v-if="me.device && !me.open" size="lg" variant="outline" color="neutral" icon="i-lucide-log-out" :disabled="isHeldUp"
               @click="() => { leaving = true }">Sign out</UButton>
           </div>
         </template>
